@@ -1,0 +1,62 @@
+import type { Kind } from '../kinds/index.ts'
+import type { Given } from '../levels/index.ts'
+import type { Standing } from '../standings/index.ts'
+import type { Instant } from '../time/index.ts'
+
+export interface BusinessFact {
+  readonly id: string
+  readonly number: string
+  readonly name: string
+  readonly zone: string
+  readonly paused: boolean
+}
+
+export interface AssetFact {
+  readonly id: string
+  readonly number: string
+  readonly kind: Kind
+  readonly handle: string
+  readonly name: string
+  readonly archived: boolean
+  readonly owner: BusinessFact
+}
+
+/** A person's place in a business. */
+export interface MembershipFact {
+  readonly business: string
+  readonly standing: Standing
+  readonly paused: boolean
+  readonly since: Instant
+}
+
+export type HolderFact =
+  | { readonly kind: 'person'; readonly id: string; readonly name: string }
+  | { readonly kind: 'team'; readonly id: string; readonly name: string }
+  | { readonly kind: 'business'; readonly id: string; readonly name: string }
+
+export interface GrantFact extends Given {
+  readonly id: string
+  readonly giver: BusinessFact
+  readonly holder: HolderFact
+  /** The asset it names: the one asked about, or one that holds it. */
+  readonly on: { readonly id: string; readonly kind: Kind; readonly name: string }
+  readonly from: Instant
+  readonly until: Instant | null
+  readonly ended: Instant | null
+  /** The grant this one passes on, when the giver does not own the asset. */
+  readonly upstream: string | null
+  readonly mayPassOn: boolean
+  readonly givenBy: string
+  readonly purpose: string | null
+}
+
+/** All there is to know around one person and one asset: enough to decide, and no more. */
+export interface AccessFacts {
+  readonly person: { readonly id: string; readonly name: string; readonly paused: boolean }
+  readonly asset: AssetFact
+  readonly memberships: readonly MembershipFact[]
+  /** Grants on the asset or on what holds it: to the person, to their teams, to the businesses they are a member of. */
+  readonly grants: readonly GrantFact[]
+  /** The grants that those pass on, up to the owner's own. */
+  readonly upstream: readonly GrantFact[]
+}

@@ -1,0 +1,4 @@
+/** Access: who may do what, by which paths, and why or why not. */
+export * from './decide.ts'
+export * from './facts.ts'
+export * from './tell.ts'

@@ -1,0 +1,61 @@
+import { kinds, type Action } from '../kinds/index.ts'
+import { actionsOfKind, leastTier } from '../levels/index.ts'
+import { sayEnd, sayInstant, type Instant } from '../time/index.ts'
+import { sayActions, sayGiven, sayLevel, sayList } from '../words/index.ts'
+import type { Decision, NotCounting, Path } from './decide.ts'
+import type { AccessFacts, GrantFact } from './facts.ts'
+
+const becauseOf: Readonly<Record<NotCounting, string>> = {
+  'not-begun': 'it has not begun',
+  over: 'it is over',
+  ended: 'it was ended',
+  'person-paused': 'the person is paused',
+  'business-paused': 'the business is paused',
+  'asset-archived': 'the asset is archived',
+  'membership-ended': 'they are no longer a member there',
+  'membership-paused': 'their membership is paused',
+  'not-staffed': 'the partner has not put them on it',
+  'nothing-upstream': 'what it passed on is no longer held',
+  'may-not-pass-on': 'it may not be passed on to a further business',
+  'too-deep': 'it was passed on too often',
+}
+
+/** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027.` */
+export function sayPath(facts: AccessFacts, path: Path): string {
+  const said = path.grants.length === 0 ? sayOwner(facts, path) : path.grants.map(grant => sayGrant(grant)).join(', which ')
+  return `${said}${path.stopped ? `; not counted, because ${becauseOf[path.stopped]}` : ''}.`
+}
+
+function sayOwner({ person, asset }: AccessFacts, path: Path): string {
+  return `${person.name} is ${path.standing?.standing} of ${asset.owner.name}, which owns ${asset.name}`
+}
+
+function sayGrant(grant: GrantFact): string {
+  const hiding = grant.hiding.length > 0 ? ` hiding ${sayList(grant.hiding)}` : ''
+  const until = grant.until ? `, until ${sayEnd(grant.until, grant.giver.zone)}` : ', without an end'
+  return `${grant.giver.name} let ${grant.holder.name} ${sayGiven(grant)} on ${grant.on.name}${hiding}${until} (given by ${grant.givenBy})`
+}
+
+/** The answer and its reason in a sentence or two, as `why` and a platform's refusal say it. */
+export function sayDecision(facts: AccessFacts, decision: Decision, action: Action, at: Instant): string {
+  const { person, asset } = facts
+  const doing = sayActions([action])
+  if (!actionsOfKind(asset.kind).includes(action) && !action.startsWith('asset.')) return `${asset.name} is ${article(kinds[asset.kind].noun)}: nobody can ${doing} there.`
+  if (decision.allowed) return `Yes: ${person.name} may ${doing} on ${asset.name}.`
+  const stopped = decision.paths.filter(path => path.stopped && path.level.actions.has(action))
+  if (stopped.length > 0) return `No: ${person.name} could ${doing} on ${asset.name}, but ${sayStopped(facts, stopped[0]!, at)}.`
+  if (decision.level.actions.size === 0) return `No: ${person.name} has no access to ${asset.name}.`
+  const least = leastTier(asset.kind, [action])
+  const takes = least ? `that takes ${least.tier}` : 'no tier holds that; it is given by name'
+  return `No: ${person.name} has ${sayLevel(asset.kind, decision.level)} on ${asset.name}; ${takes}.`
+}
+
+function sayStopped({ asset }: AccessFacts, path: Path, at: Instant): string {
+  const stop = path.grants.find(grant => grant.ended ?? (grant.until && grant.until.epochMilliseconds <= at.epochMilliseconds))
+  const when = stop ? (stop.ended ?? stop.until) : null
+  return `${becauseOf[path.stopped!]}${when ? `, on ${sayInstant(when, asset.owner.zone)}` : ''}`
+}
+
+function article(noun: string): string {
+  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`
+}

@@ -1,0 +1,2 @@
+/** Grants: what giving, changing and ending comes to, and what it takes. */
+export * from './plan.ts'

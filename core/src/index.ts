@@ -1,0 +1,12 @@
+/** The rules of Famiglia: pure, without clock or I/O, the same in Node and in the browser. */
+export * from './access/index.ts'
+export * from './faults/index.ts'
+export * from './grants/index.ts'
+export * from './kinds/index.ts'
+export * from './levels/index.ts'
+export * from './numbers/index.ts'
+export * from './proposals/index.ts'
+export * from './sentences/index.ts'
+export * from './standings/index.ts'
+export * from './time/index.ts'
+export * from './words/index.ts'

@@ -1,0 +1,20 @@
+import type { KindRules } from './kind.ts'
+
+export const analyticsAccount = {
+  kind: 'analytics-account',
+  noun: 'analytics account',
+  alsoCalled: ['measurement account'],
+  tiers: {
+    watch: ['report.see'],
+    draft: ['analysis.make', 'analysis.share'],
+    run: ['configuration.change'],
+    steward: ['access.see', 'access.change', 'settings.change', 'data.delete'],
+  },
+  byName: [],
+  figures: ['spend', 'revenue'],
+  spends: [],
+  canBeAskedFor: true,
+  takesProofOfControl: true,
+  contains: ['property'],
+  canBeLinked: false,
+} as const satisfies KindRules

@@ -1,0 +1,20 @@
+import type { KindRules } from './kind.ts'
+
+export const managerAccount = {
+  kind: 'manager-account',
+  noun: 'manager account',
+  alsoCalled: ['umbrella account'],
+  tiers: {
+    watch: ['report.see', 'ads.see'],
+    draft: ['ads.draft', 'audience.draft'],
+    run: ['ads.publish', 'ads.pause', 'budget.change', 'audience.change'],
+    steward: ['access.see', 'access.change', 'link.change', 'settings.change'],
+  },
+  byName: ['billing.see', 'billing.change'],
+  figures: ['spend', 'revenue'],
+  spends: ['ads.publish', 'budget.change'],
+  canBeAskedFor: true,
+  takesProofOfControl: true,
+  contains: [],
+  canBeLinked: true,
+} as const satisfies KindRules

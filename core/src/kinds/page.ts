@@ -1,0 +1,20 @@
+import type { KindRules } from './kind.ts'
+
+export const page = {
+  kind: 'page',
+  noun: 'page',
+  alsoCalled: ['fan page', 'company page'],
+  tiers: {
+    watch: ['insight.see', 'post.see'],
+    draft: ['post.draft'],
+    run: ['post.publish', 'comment.moderate', 'message.answer', 'ads.attach'],
+    steward: ['access.see', 'access.change', 'settings.change', 'post.delete'],
+  },
+  byName: ['ads.attach', 'leads.collect', 'contacts.download'],
+  figures: ['revenue', 'contacts'],
+  spends: [],
+  canBeAskedFor: true,
+  takesProofOfControl: true,
+  contains: [],
+  canBeLinked: false,
+} as const satisfies KindRules

@@ -1,0 +1,37 @@
+import type { Action, Figure, Kind } from '../kinds/index.ts'
+import type { Tier } from '../levels/index.ts'
+import type { BusinessNumber, AssetNumber } from '../numbers/index.ts'
+import type { Moment } from '../time/index.ts'
+
+/** Whom a sentence is about. */
+export type Who =
+  | { readonly by: 'address'; readonly address: string }
+  | { readonly by: 'team'; readonly handle: string }
+  | { readonly by: 'number'; readonly number: BusinessNumber }
+  | { readonly by: 'business'; readonly handle: string }
+
+/** What a sentence is about. */
+export type What =
+  | { readonly by: 'number'; readonly number: AssetNumber }
+  | { readonly by: 'handle'; readonly kind: Kind; readonly handle: string }
+  | { readonly by: 'bundle'; readonly handle: string }
+
+/** `let <who> <tier and actions> on <what> [hiding …] [from …] [until …] [to "…"]` */
+export interface LetSentence {
+  readonly verb: 'let'
+  readonly who: Who
+  readonly tier: Tier | null
+  readonly actions: readonly Action[]
+  readonly on: readonly What[]
+  readonly hiding: readonly Figure[]
+  readonly from: Moment | null
+  readonly until: Moment | null
+  readonly purpose: string | null
+}
+
+/** `end <who> [on <what>]` or `end grant/<id>` */
+export type EndSentence =
+  | { readonly verb: 'end'; readonly who: Who; readonly on: readonly What[] }
+  | { readonly verb: 'end'; readonly grant: string }
+
+export type Sentence = LetSentence | EndSentence

@@ -1,0 +1,2 @@
+/** Standings: what somebody may do within a business, apart from any asset. */
+export * from './standing.ts'

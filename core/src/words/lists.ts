@@ -1,0 +1,14 @@
+/** `a`, `a and b`, `a, b and c`. */
+export function sayList(items: readonly string[], last = 'and'): string {
+  if (items.length < 2) return items[0] ?? ''
+  return `${items.slice(0, -1).join(', ')} ${last} ${items.at(-1)}`
+}
+
+/** `1 asset`, `3 assets`. */
+export function sayCount(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`
+}
+
+export function capitalised(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}
