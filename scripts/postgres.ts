@@ -1,9 +1,20 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { chownSync, existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, readlinkSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { createServer } from 'node:net'
+import {
+  chownSync,
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { freePort } from '../service/src/base/free-port.ts'
 
 /** Where Debian puts the server's programs; the newest version comes first. */
 export function findPostgresPrograms(): string | null {
@@ -32,7 +43,10 @@ export interface PostgresServer {
  */
 export async function startPostgres(home: string): Promise<PostgresServer> {
   const programs = findPostgresPrograms()
-  if (!programs) throw new Error('PostgreSQL’s server is not installed (initdb was not found). Install Debian’s package postgresql-15, or set DATABASE_URL.')
+  if (!programs)
+    throw new Error(
+      'PostgreSQL’s server is not installed (initdb was not found). Install Debian’s package postgresql-15, or set DATABASE_URL.',
+    )
   const owner = serverOwner()
   const data = dataFolder(home, owner)
   clearLeftovers(data)
@@ -45,7 +59,8 @@ export async function startPostgres(home: string): Promise<PostgresServer> {
     child = launch(programs, data, port, owner)
     const started = child
     started.once('exit', () => {
-      if (wanted && child === started) setTimeout(() => wanted && void start().catch(error => console.error(error)), 300).unref()
+      if (wanted && child === started)
+        setTimeout(() => wanted && void start().catch(error => console.error(error)), 300).unref()
     })
     await ready(data, started)
   }
@@ -83,7 +98,8 @@ function serverOwner(): Owner | null {
   if (process.getuid?.() !== 0) return null
   const id = (flag: string) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout.trim())
   const owner = { uid: id('-u'), gid: id('-g') }
-  if (!owner.uid) throw new Error('There is no user “postgres” to run the server as. Debian’s package postgresql-15 makes one.')
+  if (!owner.uid)
+    throw new Error('There is no user “postgres” to run the server as. Debian’s package postgresql-15 makes one.')
   return owner
 }
 
@@ -94,7 +110,8 @@ function dataFolder(home: string, owner: Owner | null): string {
   mkdirSync(home, { recursive: true })
   for (let folder = resolve(home); folder !== dirname(folder); folder = dirname(folder)) {
     const { mode, uid } = statSync(folder)
-    if ((mode & 0o001) === 0 && uid !== owner.uid) return join('/var/lib/famiglia', createHash('sha256').update(wished).digest('hex').slice(0, 16), 'postgres')
+    if ((mode & 0o001) === 0 && uid !== owner.uid)
+      return join('/var/lib/famiglia', createHash('sha256').update(wished).digest('hex').slice(0, 16), 'postgres')
   }
   return wished
 }
@@ -108,20 +125,41 @@ function makeCluster(programs: string, data: string, home: string, owner: Owner 
   const handed = join(dirname(data), 'postgres-password-once')
   writeFileSync(handed, password, { mode: 0o600 })
   if (owner) for (const path of [data, handed]) chownSync(path, owner.uid, owner.gid)
-  const made = spawnSync(join(programs, 'initdb'), ['-D', data, '-U', 'famiglia', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'scram-sha-256', `--pwfile=${handed}`], {
-    ...(owner ?? {}),
-    cwd: data,
-    encoding: 'utf8',
-  })
+  const made = spawnSync(
+    join(programs, 'initdb'),
+    ['-D', data, '-U', 'famiglia', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'scram-sha-256', `--pwfile=${handed}`],
+    {
+      ...(owner ?? {}),
+      cwd: data,
+      encoding: 'utf8',
+    },
+  )
   rmSync(handed)
-  if (made.status !== 0) throw new Error(`The cluster could not be made in ${data}: ${made.stderr || made.error?.message}`)
+  if (made.status !== 0)
+    throw new Error(`The cluster could not be made in ${data}: ${made.stderr || made.error?.message}`)
   writeFileSync(kept, password, { mode: 0o600 })
   return password
 }
 
 function launch(programs: string, data: string, port: number, owner: Owner | null): ChildProcess {
-  const server = [join(programs, 'postgres'), '-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'log_min_messages=fatal', '-c', 'max_connections=60']
-  const withParent = existsSync('/usr/bin/setpriv') ? ['/usr/bin/setpriv', '--pdeathsig', 'INT', '--', ...server] : server
+  const server = [
+    join(programs, 'postgres'),
+    '-D',
+    data,
+    '-p',
+    String(port),
+    '-c',
+    'listen_addresses=127.0.0.1',
+    '-c',
+    'unix_socket_directories=',
+    '-c',
+    'log_min_messages=fatal',
+    '-c',
+    'max_connections=60',
+  ]
+  const withParent = existsSync('/usr/bin/setpriv')
+    ? ['/usr/bin/setpriv', '--pdeathsig', 'INT', '--', ...server]
+    : server
   const [program, ...args] = withParent as [string, ...string[]]
   // A group of its own: Ctrl-C at the terminal reaches this process alone, which then ends the server in good order.
   return spawn(program, args, { ...(owner ?? {}), cwd: data, stdio: ['ignore', 'ignore', 'pipe'], detached: true })
@@ -133,7 +171,7 @@ async function ready(data: string, child: ChildProcess): Promise<void> {
   for (let tries = 0; tries < 600; tries++) {
     if (child.exitCode !== null || child.signalCode !== null) throw new Error(`PostgreSQL did not start: ${complaints}`)
     const state = readPidFile(data)
-    if (state?.pid === child.pid && state.status === 'ready') return
+    if (state !== null && state.pid === child.pid && state.status === 'ready') return
     await sleep(50)
   }
   child.kill('SIGQUIT')
@@ -180,16 +218,4 @@ function tryKill(pid: number, signal: NodeJS.Signals): void {
   } catch {
     // It ended by itself meanwhile.
   }
-}
-
-/** A port of loopback that nothing listens on. */
-export function freePort(): Promise<number> {
-  return new Promise((done, fail) => {
-    const server = createServer()
-    server.once('error', fail)
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address()
-      server.close(() => (typeof address === 'object' && address ? done(address.port) : fail(new Error('no port'))))
-    })
-  })
 }

@@ -7,10 +7,24 @@ import type { AccessFacts, BusinessFact, GrantFact } from './facts.ts'
 import { sayDecision, sayPath } from './tell.ts'
 
 const now = Temporal.Instant.from('2026-11-23T09:00Z')
-const business = (id: string): BusinessFact => ({ id, number: 'B-4815-1623-97', name: id, zone: 'Europe/Lisbon', paused: false })
+const business = (id: string): BusinessFact => ({
+  id,
+  number: 'B-4815-1623-97',
+  name: id,
+  zone: 'Europe/Lisbon',
+  paused: false,
+})
 const ferries = business('Ondaverde Ferries')
 const agency = business('Gullwright & Moss')
-const asset = { id: 'sc', number: 'A-2718-2818-24', kind: 'ad-account', handle: 'summer-crossings', name: 'Summer Crossings', archived: false, owner: ferries } as const
+const asset = {
+  id: 'sc',
+  number: 'A-2718-2818-24',
+  kind: 'ad-account',
+  handle: 'summer-crossings',
+  name: 'Summer Crossings',
+  archived: false,
+  owner: ferries,
+} as const
 
 function aGrant(over: Partial<GrantFact> = {}): GrantFact {
   return {
@@ -34,7 +48,14 @@ function aGrant(over: Partial<GrantFact> = {}): GrantFact {
 
 function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
   const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false, since: now }]
-  return { person: { id: 'priya', name: 'Priya Lindqvist', paused: false }, asset, memberships, grants: [], upstream: [], ...over }
+  return {
+    person: { id: 'priya', name: 'Priya Lindqvist', paused: false },
+    asset,
+    memberships,
+    grants: [],
+    upstream: [],
+    ...over,
+  }
 }
 
 const toAgency = aGrant({ id: 'up', holder: { kind: 'business', id: agency.id, name: agency.name } })
@@ -42,12 +63,18 @@ const staffed = aGrant({ id: 'down', giver: agency, upstream: 'up', tier: 'stewa
 const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false, since: now }]
 
 test('a grant allows what its tier holds, and tells its path as a sentence', () => {
-  const facts = someFacts({ grants: [aGrant({ hiding: ['revenue'], until: Temporal.Instant.from('2027-05-24T00:00+01:00') })] })
+  const facts = someFacts({
+    grants: [aGrant({ hiding: ['revenue'], until: Temporal.Instant.from('2027-05-24T00:00+01:00') })],
+  })
   const decision = decide(facts, 'ads.publish', now)
 
   expect(decision.allowed).toBe(true)
-  expect(sayDecision(facts, decision, 'ads.publish', now)).toBe('Yes: Priya Lindqvist may publish adverts on Summer Crossings.')
-  expect(sayPath(facts, decision.paths[0]!)).toBe('Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027 (given by Agnese Torvald).')
+  expect(sayDecision(facts, decision, 'ads.publish', now)).toBe(
+    'Yes: Priya Lindqvist may publish adverts on Summer Crossings.',
+  )
+  expect(sayPath(facts, decision.paths[0]!)).toBe(
+    'Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027 (given by Agnese Torvald).',
+  )
 })
 
 test('a grant holds in [from, until) and not a moment longer', () => {
@@ -56,15 +83,33 @@ test('a grant holds in [from, until) and not a moment longer', () => {
 
   expect(decide(facts, 'ads.publish', until.subtract({ milliseconds: 1 })).allowed).toBe(true)
   expect(decide(facts, 'ads.publish', until)).toMatchObject({ allowed: false, paths: [{ stopped: 'over' }] })
-  expect(decide(facts, 'ads.publish', now.subtract({ hours: 25 }))).toMatchObject({ allowed: false, paths: [{ stopped: 'not-begun' }] })
+  expect(decide(facts, 'ads.publish', now.subtract({ hours: 25 }))).toMatchObject({
+    allowed: false,
+    paths: [{ stopped: 'not-begun' }],
+  })
 })
 
 test.each([
-  ['the person is paused', someFacts({ grants: [aGrant()], person: { id: 'priya', name: 'Priya', paused: true } }), 'person-paused'],
+  [
+    'the person is paused',
+    someFacts({ grants: [aGrant()], person: { id: 'priya', name: 'Priya', paused: true } }),
+    'person-paused',
+  ],
   ['the asset is archived', someFacts({ grants: [aGrant()], asset: { ...asset, archived: true } }), 'asset-archived'],
-  ['the business is paused', someFacts({ grants: [aGrant()], asset: { ...asset, owner: { ...ferries, paused: true } } }), 'business-paused'],
+  [
+    'the business is paused',
+    someFacts({ grants: [aGrant()], asset: { ...asset, owner: { ...ferries, paused: true } } }),
+    'business-paused',
+  ],
   ['the membership has ended', someFacts({ grants: [aGrant()], memberships: [] }), 'membership-ended'],
-  ['the membership is paused', someFacts({ grants: [aGrant()], memberships: [{ business: ferries.id, standing: 'member', paused: true, since: now }] }), 'membership-paused'],
+  [
+    'the membership is paused',
+    someFacts({
+      grants: [aGrant()],
+      memberships: [{ business: ferries.id, standing: 'member', paused: true, since: now }],
+    }),
+    'membership-paused',
+  ],
   ['the grant was ended', someFacts({ grants: [aGrant({ ended: now })] }), 'ended'],
 ])('nothing is allowed when %s, and the path says so', (_when, facts, stopped) => {
   const decision = decide(facts, 'report.see', now)
@@ -73,7 +118,8 @@ test.each([
 })
 
 test('admins of the owning business have everything, finance people the bills, members nothing of their own', () => {
-  const as = (standing: 'member' | 'finance' | 'admin') => someFacts({ memberships: [{ business: ferries.id, standing, paused: false, since: now }] })
+  const as = (standing: 'member' | 'finance' | 'admin') =>
+    someFacts({ memberships: [{ business: ferries.id, standing, paused: false, since: now }] })
 
   expect(decide(as('admin'), 'asset.archive', now).allowed).toBe(true)
   expect(decide(as('finance'), 'billing.see', now).allowed).toBe(true)
@@ -90,30 +136,52 @@ test("a partner's staff never reaches above the ceiling", () => {
 test("a partner's admin reaches what the partner was given; its other members only what they are put on", () => {
   const to = (standing: 'member' | 'admin') => someFacts({ memberships: atAgency(standing), grants: [toAgency] })
   expect(decide(to('admin'), 'ads.publish', now).allowed).toBe(true)
-  expect(decide(to('member'), 'ads.publish', now)).toMatchObject({ allowed: false, paths: [{ stopped: 'not-staffed' }] })
+  expect(decide(to('member'), 'ads.publish', now)).toMatchObject({
+    allowed: false,
+    paths: [{ stopped: 'not-staffed' }],
+  })
 })
 
 test('when what was passed on is over, so is what hangs on it, in the same moment', () => {
-  const facts = someFacts({ memberships: atAgency('member'), grants: [staffed], upstream: [{ ...toAgency, ended: now }] })
+  const facts = someFacts({
+    memberships: atAgency('member'),
+    grants: [staffed],
+    upstream: [{ ...toAgency, ended: now }],
+  })
   expect(decide(facts, 'ads.publish', now.subtract({ milliseconds: 1 })).allowed).toBe(true)
   expect(decide(facts, 'ads.publish', now).allowed).toBe(false)
-  expect(decide({ ...facts, upstream: [] }, 'ads.publish', now)).toMatchObject({ paths: [{ stopped: 'nothing-upstream' }] })
+  expect(decide({ ...facts, upstream: [] }, 'ads.publish', now)).toMatchObject({
+    paths: [{ stopped: 'nothing-upstream' }],
+  })
 })
 
 test('a partner passes on to a further business only where the grant says so', () => {
   const further = business('Pebblecast Studio')
-  const passed = aGrant({ id: 'further', giver: agency, upstream: 'up', holder: { kind: 'business', id: further.id, name: further.name } })
+  const passed = aGrant({
+    id: 'further',
+    giver: agency,
+    upstream: 'up',
+    holder: { kind: 'business', id: further.id, name: further.name },
+  })
   const memberships = [{ business: further.id, standing: 'admin' as const, paused: false, since: now }]
-  const through = (mayPassOn: boolean) => decide(someFacts({ memberships, grants: [passed], upstream: [{ ...toAgency, mayPassOn }] }), 'report.see', now)
+  const through = (mayPassOn: boolean) =>
+    decide(someFacts({ memberships, grants: [passed], upstream: [{ ...toAgency, mayPassOn }] }), 'report.see', now)
   expect(through(false)).toMatchObject({ allowed: false, paths: [{ stopped: 'may-not-pass-on' }] })
   expect(through(true).allowed).toBe(true)
 })
 
 test('a grant more never lowers anybody, and ending one never raises anybody', () => {
   const grants = fc.array(
-    fc.record({ tier: fc.constantFrom(...tiers), hiding: fc.subarray(['spend', 'revenue', 'contacts'] as const), ended: fc.option(fc.constant(now)), team: fc.boolean() }).map(({ team, ...rest }) =>
-      aGrant({ ...rest, ...(team ? { holder: { kind: 'team', id: 't', name: 'Paid media' } } : {}) }),
-    ),
+    fc
+      .record({
+        tier: fc.constantFrom(...tiers),
+        hiding: fc.subarray(['spend', 'revenue', 'contacts'] as const),
+        ended: fc.option(fc.constant(now)),
+        team: fc.boolean(),
+      })
+      .map(({ team, ...rest }) =>
+        aGrant({ ...rest, ...(team ? { holder: { kind: 'team', id: 't', name: 'Paid media' } } : {}) }),
+      ),
     { minLength: 1, maxLength: 6 },
   )
   fc.assert(
@@ -132,7 +200,11 @@ test('a grant more never lowers anybody, and ending one never raises anybody', (
 
 test('a refusal says what somebody has and what it would take', () => {
   const facts = someFacts({ grants: [aGrant({ tier: 'watch' })] })
-  expect(sayDecision(facts, decide(facts, 'ads.publish', now), 'ads.publish', now)).toBe('No: Priya Lindqvist has watch on Summer Crossings; that takes run.')
+  expect(sayDecision(facts, decide(facts, 'ads.publish', now), 'ads.publish', now)).toBe(
+    'No: Priya Lindqvist has watch on Summer Crossings; that takes run.',
+  )
   expect(sayDecision(facts, decide(facts, 'billing.see', now), 'billing.see', now)).toContain('it is given by name')
-  expect(sayDecision(facts, decide(facts, 'post.publish', now), 'post.publish', now)).toContain('nobody can publish posts there')
+  expect(sayDecision(facts, decide(facts, 'post.publish', now), 'post.publish', now)).toContain(
+    'nobody can publish posts there',
+  )
 })

@@ -87,7 +87,7 @@ function businessOfHolder(grant: GrantFact): string {
 function chainTo(facts: AccessFacts, grant: GrantFact): { grants: GrantFact[]; broken: NotCounting | null } {
   const grants = [grant]
   let broken: NotCounting | null = null
-  for (let lowest = grant; lowest.giver.id !== facts.asset.owner.id; ) {
+  for (let lowest = grant; lowest.giver.id !== facts.asset.owner.id;) {
     const above = facts.upstream.find(link => link.id === lowest.upstream)
     if (!above || above.holder.id !== lowest.giver.id) return { grants, broken: 'nothing-upstream' }
     if (grants.length === deepest) return { grants, broken: 'too-deep' }
@@ -111,7 +111,10 @@ function stoppedAtHolder(grant: GrantFact, membership: MembershipFact | null): N
 }
 
 /** Why a grant by itself does not hold at an instant; it holds in [from, until). */
-export function stoppedGrant(grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver'>, at: Instant): NotCounting | null {
+export function stoppedGrant(
+  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver'>,
+  at: Instant,
+): NotCounting | null {
   if (grant.ended && !isBefore(at, grant.ended)) return 'ended'
   if (isBefore(at, grant.from)) return 'not-begun'
   if (grant.until && !isBefore(at, grant.until)) return 'over'

@@ -22,7 +22,8 @@ const becauseOf: Readonly<Record<NotCounting, string>> = {
 
 /** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027.` */
 export function sayPath(facts: AccessFacts, path: Path): string {
-  const said = path.grants.length === 0 ? sayOwner(facts, path) : path.grants.map(grant => sayGrant(grant)).join(', which ')
+  const said =
+    path.grants.length === 0 ? sayOwner(facts, path) : path.grants.map(grant => sayGrant(grant)).join(', which ')
   return `${said}${path.stopped ? `; not counted, because ${becauseOf[path.stopped]}` : ''}.`
 }
 
@@ -40,10 +41,12 @@ function sayGrant(grant: GrantFact): string {
 export function sayDecision(facts: AccessFacts, decision: Decision, action: Action, at: Instant): string {
   const { person, asset } = facts
   const doing = sayActions([action])
-  if (!actionsOfKind(asset.kind).includes(action) && !action.startsWith('asset.')) return `${asset.name} is ${article(kinds[asset.kind].noun)}: nobody can ${doing} there.`
+  if (!actionsOfKind(asset.kind).includes(action) && !action.startsWith('asset.'))
+    return `${asset.name} is ${article(kinds[asset.kind].noun)}: nobody can ${doing} there.`
   if (decision.allowed) return `Yes: ${person.name} may ${doing} on ${asset.name}.`
   const stopped = decision.paths.filter(path => path.stopped && path.level.actions.has(action))
-  if (stopped.length > 0) return `No: ${person.name} could ${doing} on ${asset.name}, but ${sayStopped(facts, stopped[0]!, at)}.`
+  if (stopped.length > 0)
+    return `No: ${person.name} could ${doing} on ${asset.name}, but ${sayStopped(facts, stopped[0]!, at)}.`
   if (decision.level.actions.size === 0) return `No: ${person.name} has no access to ${asset.name}.`
   const least = leastTier(asset.kind, [action])
   const takes = least ? `that takes ${least.tier}` : 'no tier holds that; it is given by name'
@@ -51,7 +54,9 @@ export function sayDecision(facts: AccessFacts, decision: Decision, action: Acti
 }
 
 function sayStopped({ asset }: AccessFacts, path: Path, at: Instant): string {
-  const stop = path.grants.find(grant => grant.ended ?? (grant.until && grant.until.epochMilliseconds <= at.epochMilliseconds))
+  const stop = path.grants.find(
+    grant => grant.ended ?? (grant.until && grant.until.epochMilliseconds <= at.epochMilliseconds),
+  )
   const when = stop ? (stop.ended ?? stop.until) : null
   return `${becauseOf[path.stopped!]}${when ? `, on ${sayInstant(when, asset.owner.zone)}` : ''}`
 }

@@ -1,5 +1,15 @@
 import type { Action, Figure, Kind } from '../kinds/index.ts'
-import { actionsOfKind, actionsOfTier, beyond, covers, levelOf, noAccess, sameLevel, type Given, type Level } from '../levels/index.ts'
+import {
+  actionsOfKind,
+  actionsOfTier,
+  beyond,
+  covers,
+  levelOf,
+  noAccess,
+  sameLevel,
+  type Given,
+  type Level,
+} from '../levels/index.ts'
 import { isBefore, type Instant } from '../time/index.ts'
 
 /** What a grant's words say, its time included. */
@@ -9,7 +19,14 @@ export interface Words extends Given {
 }
 
 export type LetPlan =
-  | { ok: true; change: 'new' | 'same' | 'raised' | 'lowered' | 'changed'; level: Level; gains: Difference; loses: Difference; takesProof: boolean }
+  | {
+      ok: true
+      change: 'new' | 'same' | 'raised' | 'lowered' | 'changed'
+      level: Level
+      gains: Difference
+      loses: Difference
+      takesProof: boolean
+    }
   | { ok: false; code: 'grant.above-own-level'; actions: Action[]; sees: Figure[] }
   | { ok: false; code: 'action.unknown'; actions: Action[] }
   | { ok: false; code: 'date.past' | 'date.order' }
@@ -34,10 +51,22 @@ export function planLet(kind: Kind, words: Words, giver: Level, current: Words |
   const before = current ? levelOf(kind, current) : noAccess
   const gains = beyond(level, before)
   const loses = beyond(before, level)
-  return { ok: true, change: changeBetween(current, words, before, level), level, gains, loses, takesProof: givingTakesProof(kind, before, level) }
+  return {
+    ok: true,
+    change: changeBetween(current, words, before, level),
+    level,
+    gains,
+    loses,
+    takesProof: givingTakesProof(kind, before, level),
+  }
 }
 
-function changeBetween(current: Words | null, words: Words, before: Level, after: Level): 'new' | 'same' | 'raised' | 'lowered' | 'changed' {
+function changeBetween(
+  current: Words | null,
+  words: Words,
+  before: Level,
+  after: Level,
+): 'new' | 'same' | 'raised' | 'lowered' | 'changed' {
   if (!current) return 'new'
   const sameTime = sameInstant(current.from, words.from) && sameInstant(current.until, words.until)
   if (sameLevel(before, after)) return sameTime ? 'same' : 'changed'

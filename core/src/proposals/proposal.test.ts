@@ -1,10 +1,24 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { Temporal } from '../time/index.ts'
-import { isFreshProof, lapseOf, nextDueAt, stateAt, stepProposal, type ProposalCourse, type ProposalStep } from './proposal.ts'
+import {
+  isFreshProof,
+  lapseOf,
+  nextDueAt,
+  stateAt,
+  stepProposal,
+  type ProposalCourse,
+  type ProposalStep,
+} from './proposal.ts'
 
 const sentAt = Temporal.Instant.from('2026-11-23T09:00Z')
-const course = (over: Partial<ProposalCourse> = {}): ProposalCourse => ({ state: 'open', sentAt, lapsesAt: lapseOf(sentAt), reminders: 0, ...over })
+const course = (over: Partial<ProposalCourse> = {}): ProposalCourse => ({
+  state: 'open',
+  sentAt,
+  lapsesAt: lapseOf(sentAt),
+  reminders: 0,
+  ...over,
+})
 const after = (days: number) => sentAt.add({ hours: days * 24 })
 const steps = fc.constantFrom<ProposalStep>('accept', 'decline', 'withdraw', 'lapse')
 

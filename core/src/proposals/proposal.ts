@@ -12,7 +12,12 @@ export interface ProposalCourse {
   readonly reminders: number
 }
 
-const outcome = { accept: 'accepted', decline: 'declined', withdraw: 'withdrawn', lapse: 'lapsed' } as const satisfies Record<ProposalStep, ProposalState>
+const outcome = {
+  accept: 'accepted',
+  decline: 'declined',
+  withdraw: 'withdrawn',
+  lapse: 'lapsed',
+} as const satisfies Record<ProposalStep, ProposalState>
 
 export type StepOutcome =
   | { ok: true; state: ProposalState; repeated: boolean }

@@ -1,4 +1,13 @@
-import { allActions, allFigures, allKinds, isAction, isFigure, isKind, type Action, type Figure } from '../kinds/index.ts'
+import {
+  allActions,
+  allFigures,
+  allKinds,
+  isAction,
+  isFigure,
+  isKind,
+  type Action,
+  type Figure,
+} from '../kinds/index.ts'
 import { isTier, tiers, type Tier } from '../levels/index.ts'
 import { looksLikeNumber, readNumber } from '../numbers/index.ts'
 import { lastDayOf, readMoment, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
@@ -7,7 +16,13 @@ import type { EndSentence, LetSentence, Sentence, What, Who } from './sentence.t
 import { cutIntoWords, type Word } from './words.ts'
 
 export interface SentenceError {
-  readonly code: 'sentence.unreadable' | 'number.malformed' | 'number.wrong-check' | 'number.wrong-kind' | 'address.invalid' | 'action.unknown'
+  readonly code:
+    | 'sentence.unreadable'
+    | 'number.malformed'
+    | 'number.wrong-check'
+    | 'number.wrong-kind'
+    | 'address.invalid'
+    | 'action.unknown'
   /** What is wrong, what was wanted and, where one is near, the name that was probably meant. */
   readonly message: string
   /** Where in the text, in UTF-16 units, the word stands. */
@@ -40,12 +55,18 @@ export function parseWho(text: string): { ok: true; who: Who } | { ok: false; er
 }
 
 export function isAddress(text: string): boolean {
-  return text.length <= 254 && /^[^\s@"(),:;<>[\\\]]{1,64}@[a-z0-9]([a-z0-9-]*[a-z0-9])?(\.[a-z0-9]([a-z0-9-]*[a-z0-9])?)+$/i.test(text)
+  return (
+    text.length <= 254 &&
+    /^[^\s@"(),:;<>[\\\]]{1,64}@[a-z0-9]([a-z0-9-]*[a-z0-9])?(\.[a-z0-9]([a-z0-9-]*[a-z0-9])?)+$/i.test(text)
+  )
 }
 
 export const handlePattern = /^[\p{Ll}\p{Nd}]+(-[\p{Ll}\p{Nd}]+)*$/u
 
-function parseOne<T>(text: string, read: (reader: Reader) => T): ({ ok: true } & T) | { ok: false; error: SentenceError } {
+function parseOne<T>(
+  text: string,
+  read: (reader: Reader) => T,
+): ({ ok: true } & T) | { ok: false; error: SentenceError } {
   try {
     const reader = new Reader(text, Temporal.PlainDate.from('2000-01-01'))
     const found = read(reader)
@@ -114,7 +135,12 @@ class Reader {
     if (team) return { by: team[1] as 'team' | 'business', handle: this.handle(word, team[2]!) }
     if (looksLikeNumber(word.text)) return { by: 'number', number: this.number(word, 'B') } as Who
     if (isAddress(word.text)) return { by: 'address', address: word.text.toLowerCase() }
-    throw this.wrong(word, `“${word.text}” is not an e-mail address. Somebody is named by one, as in bea@ondaverde.example; a team as team/paid-media; a business by its number.`, [], 'address.invalid')
+    throw this.wrong(
+      word,
+      `“${word.text}” is not an e-mail address. Somebody is named by one, as in bea@ondaverde.example; a team as team/paid-media; a business by its number.`,
+      [],
+      'address.invalid',
+    )
   }
 
   what(): What {
@@ -122,7 +148,12 @@ class Reader {
     if (looksLikeNumber(word.text)) return { by: 'number', number: this.number(word, 'A') } as What
     const slash = word.text.indexOf('/')
     const kind = slash < 0 ? word.text : word.text.slice(0, slash)
-    if (slash < 0) throw this.wrong(word, `“${word.text}” names no asset: say its kind and handle, as ad-account/summer-crossings, or its number.`, allKinds)
+    if (slash < 0)
+      throw this.wrong(
+        word,
+        `“${word.text}” names no asset: say its kind and handle, as ad-account/summer-crossings, or its number.`,
+        allKinds,
+      )
     const handle = this.handle(word, word.text.slice(slash + 1))
     if (kind === 'bundle') return { by: 'bundle', handle }
     if (isKind(kind)) return { by: 'handle', kind, handle }
@@ -136,7 +167,13 @@ class Reader {
       if (isTier(word.text) && !tier) tier = word.text
       else if (isTier(word.text)) throw this.wrong(word, `One tier is enough: “${tier}” or “${word.text}”.`, [])
       else if (isAction(word.text)) actions.push(word.text)
-      else throw this.wrong(word, `“${word.text}” is neither a tier (${tiers.join(', ')}) nor an action.`, [...tiers, ...allActions], word.text.includes('.') ? 'action.unknown' : undefined)
+      else
+        throw this.wrong(
+          word,
+          `“${word.text}” is neither a tier (${tiers.join(', ')}) nor an action.`,
+          [...tiers, ...allActions],
+          word.text.includes('.') ? 'action.unknown' : undefined,
+        )
     }
     return { tier, actions: [...new Set(actions)] }
   }
@@ -157,7 +194,12 @@ class Reader {
       else if (word.text === 'until') until = this.moment()
       else if (word.text === 'for') span = this.span()
       else if (word.text === 'to') purpose = this.purpose()
-      else throw this.wrong(word, `“${word.text}” is not expected here: hiding, from, until, for or to "…" may follow.`, joining)
+      else
+        throw this.wrong(
+          word,
+          `“${word.text}” is not expected here: hiding, from, until, for or to "…" may follow.`,
+          joining,
+        )
     }
     if (span) {
       const begin = from ? Temporal.PlainDate.from('date' in from ? from.date : from.at.slice(0, 10)) : this.today
@@ -169,7 +211,11 @@ class Reader {
   private figures(): Figure[] {
     const found = this.list(() => this.word('a figure to hide'), 'a figure').map(word => {
       if (isFigure(word.text)) return word.text
-      throw this.wrong(word, `“${word.text}” is no figure that can be hidden: ${allFigures.join(', ')} can.`, allFigures)
+      throw this.wrong(
+        word,
+        `“${word.text}” is no figure that can be hidden: ${allFigures.join(', ')} can.`,
+        allFigures,
+      )
     })
     return allFigures.filter(figure => found.includes(figure))
   }
@@ -178,16 +224,26 @@ class Reader {
     const word = this.word('a date, as 2027-03-31')
     const moment = readMoment(word.text)
     if (moment) return moment
-    throw this.wrong(word, `“${word.text}” is no date: say 2027-03-31, or 2027-03-31T18:00+01:00 for an exact time.`, [])
+    throw this.wrong(
+      word,
+      `“${word.text}” is no date: say 2027-03-31, or 2027-03-31T18:00+01:00 for an exact time.`,
+      [],
+    )
   }
 
   private span(): { amount: number; unit: SpanUnit } {
     const count = this.word('a number of days, weeks, months or years')
     const amount = Number(count.text)
-    if (!/^\d{1,4}$/.test(count.text) || amount < 1) throw this.wrong(count, `“${count.text}” is no number of days, weeks, months or years.`, [])
+    if (!/^\d{1,4}$/.test(count.text) || amount < 1)
+      throw this.wrong(count, `“${count.text}” is no number of days, weeks, months or years.`, [])
     const word = this.word('days, weeks, months or years')
     const unit = spanUnits.find(known => word.text === known || word.text === `${known}s`)
-    if (!unit) throw this.wrong(word, `“${word.text}” is no span of time: days, weeks, months and years are.`, spanUnits.map(known => `${known}s`))
+    if (!unit)
+      throw this.wrong(
+        word,
+        `“${word.text}” is no span of time: days, weeks, months and years are.`,
+        spanUnits.map(known => `${known}s`),
+      )
     return { amount, unit }
   }
 
@@ -210,12 +266,27 @@ class Reader {
   private number(word: Word, wanted: 'A' | 'B') {
     const reading = readNumber(word.text)
     if (!reading.ok && reading.code === 'number.wrong-check')
-      throw this.wrong(word, `A digit of ${word.text} is wrong: its two check digits do not fit. Nothing was looked up.`, [], reading.code)
+      throw this.wrong(
+        word,
+        `A digit of ${word.text} is wrong: its two check digits do not fit. Nothing was looked up.`,
+        [],
+        reading.code,
+      )
     if (!reading.ok)
-      throw this.wrong(word, `${word.text} is not a whole number: it has eight digits and two check digits, as ${wanted}-4815-1623-97.`, [], reading.code)
+      throw this.wrong(
+        word,
+        `${word.text} is not a whole number: it has eight digits and two check digits, as ${wanted}-4815-1623-97.`,
+        [],
+        reading.code,
+      )
     if (reading.kind !== wanted) {
       const article = { A: 'an asset’s', B: 'a business’s' }
-      throw this.wrong(word, `${reading.number} is ${article[reading.kind]} number; ${article[wanted]} is wanted here, which begins with ${wanted}.`, [], 'number.wrong-kind')
+      throw this.wrong(
+        word,
+        `${reading.number} is ${article[reading.kind]} number; ${article[wanted]} is wanted here, which begins with ${wanted}.`,
+        [],
+        'number.wrong-kind',
+      )
     }
     return reading.number
   }
@@ -227,7 +298,8 @@ class Reader {
 
   private expect(text: string, why: string): void {
     const word = this.next()
-    if (word?.text !== text) throw this.wrong(word, `“${text}” is expected ${word ? `before “${word.text}”` : 'here'}: ${why}.`, [])
+    if (word?.text !== text)
+      throw this.wrong(word, `“${text}” is expected ${word ? `before “${word.text}”` : 'here'}: ${why}.`, [])
   }
 
   nothingMore(message: string): void {
@@ -238,7 +310,11 @@ class Reader {
   private word(wanted: string): Word {
     const word = this.next()
     if (word?.kind === 'word') return word
-    throw this.wrong(word, `Here ${wanted} is expected${word ? `, not “${word.text}”` : ', and the sentence ends'}.`, [])
+    throw this.wrong(
+      word,
+      `Here ${wanted} is expected${word ? `, not “${word.text}”` : ', and the sentence ends'}.`,
+      [],
+    )
   }
 
   private peek(): Word | undefined {
@@ -249,10 +325,21 @@ class Reader {
     return this.words[this.at++]
   }
 
-  private wrong(word: Word | undefined, message: string, known: readonly string[], code: SentenceError['code'] = 'sentence.unreadable'): Unreadable {
+  private wrong(
+    word: Word | undefined,
+    message: string,
+    known: readonly string[],
+    code: SentenceError['code'] = 'sentence.unreadable',
+  ): Unreadable {
     const near = word ? nearest(word.text.split('/')[0]!, known) : null
     const start = word?.start ?? this.text.length
     const end = word?.end ?? this.text.length
-    return new Unreadable({ code, message: near ? `${message} Did you mean ${near}?` : message, start, end, nearest: near })
+    return new Unreadable({
+      code,
+      message: near ? `${message} Did you mean ${near}?` : message,
+      start,
+      end,
+      nearest: near,
+    })
   }
 }

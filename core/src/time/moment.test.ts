@@ -4,7 +4,9 @@ import { Temporal, beginOf, endOf, momentOfEnd, readMoment, sayEnd } from './mom
 import { lastDayOf, sayAge } from './span.ts'
 
 const zones = fc.constantFrom('Europe/Lisbon', 'America/Sao_Paulo', 'Pacific/Auckland', 'Asia/Kolkata', 'UTC')
-const days = fc.integer({ min: 0, max: 7000 }).map(n => Temporal.PlainDate.from('2020-01-01').add({ days: n }).toString())
+const days = fc
+  .integer({ min: 0, max: 7000 })
+  .map(n => Temporal.PlainDate.from('2020-01-01').add({ days: n }).toString())
 const at = (text: string) => Temporal.Instant.from(text)
 
 test('a date is given whole, also on the days when clocks change', () => {

@@ -9,7 +9,8 @@ export type Moment = { readonly date: string } | { readonly at: string }
 /** Reads `2027-03-31` or `2027-03-31T18:00+01:00`; null for anything else, a day that does not exist included. */
 export function readMoment(text: string): Moment | null {
   try {
-    if (/^\d{4}-\d{2}-\d{2}$/.test(text)) return { date: Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() }
+    if (/^\d{4}-\d{2}-\d{2}$/.test(text))
+      return { date: Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() }
     const exact = /^(\d{4}-\d{2}-\d{2}T\d{2}:\d{2})(:\d{2})?(Z|[+-]\d{2}:\d{2})$/i.exec(text)
     if (!exact) return null
     Temporal.Instant.from(text.toUpperCase())

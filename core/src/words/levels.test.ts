@@ -6,7 +6,9 @@ import { sayList } from './lists.ts'
 test('run on an ad account is told in plain words, with what it keeps back', () => {
   const told = describeLevel('ad-account', levelOf('ad-account', { tier: 'run', actions: [], hiding: ['revenue'] }))
 
-  expect(told.may).toBe('see reports; see, draft, publish and pause adverts; draft and change audiences; change budgets')
+  expect(told.may).toBe(
+    'see reports; see, draft, publish and pause adverts; draft and change audiences; change budgets',
+  )
   expect(told.mayNot).toContain('look up who has access; give and take away access')
   expect(told.mayNot).toContain('see the bills')
   expect(told.hidden).toEqual(['revenue'])
@@ -15,7 +17,9 @@ test('run on an ad account is told in plain words, with what it keeps back', () 
 })
 
 test('a level is called by its highest tier and what comes on top', () => {
-  expect(sayLevel('ad-account', levelOf('ad-account', { tier: 'watch', actions: ['billing.see'], hiding: [] }))).toBe('watch, billing.see')
+  expect(sayLevel('ad-account', levelOf('ad-account', { tier: 'watch', actions: ['billing.see'], hiding: [] }))).toBe(
+    'watch, billing.see',
+  )
   expect(sayLevel('page', levelOf('page', { tier: null, actions: ['ads.attach'], hiding: [] }))).toBe('ads.attach')
 })
 

@@ -1,0 +1,3 @@
+/** Famiglia's HTTP interface, typed from its OpenAPI description: what the CLI, the console and the demo speak through. */
+export * from './client.ts'
+export type { components, paths } from './schema.ts'

@@ -1,0 +1,76 @@
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { closeOnSignal, homeFolder, keptSecret, openRecords, takeHome } from '../../scripts/home.ts'
+import { tellScenario, type DemoPerson } from './scenario.ts'
+import { startTown } from './town.ts'
+
+/** `npm run demo`: starts everything on loopback, tells the scenario if there are no records yet, and says where to go. */
+const home = homeFolder()
+const story = join(home, 'demo.json')
+const closers: (() => Promise<void> | void)[] = []
+closeOnSignal(closers)
+
+try {
+  const began = Date.now()
+  const held = await takeHome(home)
+  closers.push(() => held.release())
+  if (process.argv.includes('--fresh')) startAnew()
+  const records = await openRecords(home)
+  closers.push(() => records.close())
+  const port = Number(process.env['FAMIGLIA_PORT'] ?? 4810)
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`FAMIGLIA_PORT must be a port from 0 to 65535, but is “${process.env['FAMIGLIA_PORT']}”.`)
+  const town = await startTown({
+    home,
+    databaseUrl: records.url,
+    secret: keptSecret(home, 'secret'),
+    platformSecret: keptSecret(home, 'platform-secret'),
+    port,
+    keep: true,
+    settings: process.env,
+  })
+  closers.push(() => town.close())
+  const people = existsSync(story)
+    ? (JSON.parse(readFileSync(story, 'utf8')) as { people: DemoPerson[] }).people
+    : await tellScenario(town)
+  const place = { url: town.service.url, inbox: town.inbox.url, platform: town.marram.url, people }
+  writeFileSync(story, JSON.stringify(place, null, 2), { mode: 0o600 })
+  process.stdout.write(welcome(place, Date.now() - began))
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error)
+  process.exitCode = 1
+  process.kill(process.pid, 'SIGTERM')
+}
+
+function startAnew(): void {
+  if (process.env['DATABASE_URL'])
+    throw new Error('--fresh is for the demo’s own records. Empty the database that DATABASE_URL names yourself.')
+  for (const name of ['postgres', 'postgres-password', 'stand-ins', 'demo.json'])
+    rmSync(join(home, name), { recursive: true, force: true })
+}
+
+function welcome(
+  place: { url: string; inbox: string; platform: string; people: readonly DemoPerson[] },
+  ms: number,
+): string {
+  const who = place.people.map(
+    ({ name, email, password, totpSecret }) =>
+      `  ${name.padEnd(20)} ${email.padEnd(28)} ${password.padEnd(27)} ${totpSecret ? `code from ${totpSecret}` : 'no second proof'}`,
+  )
+  return `
+Famiglia is open, after ${(ms / 1000).toFixed(1)} seconds.
+
+  Console    ${place.url}
+  Inbox      ${place.inbox}   (every letter arrives here)
+  Marram     ${place.platform}   (the platform where the ad accounts live)
+
+Who can sign in:
+
+${who.join('\n')}
+
+A code comes from any authenticator app, or from:  npm run code agnese@ondaverde.example
+Tokens for scripts are in ${story}. The command line is  npx famiglia --help
+Ctrl-C ends everything that was started here; the records stay. Start with  npm run demo -- --fresh  for a new story.
+
+`
+}

@@ -1,0 +1,161 @@
+// The one way in: sets up what is missing, with nothing but Node's own modules, then does what was asked.
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)))
+process.chdir(
+  process.env.INIT_CWD && existsSync(join(process.env.INIT_CWD, 'scripts/run.mjs')) ? process.env.INIT_CWD : root,
+)
+const bin = name => join(root, 'node_modules/.bin', name)
+const tsx = (file, ...args) => [process.execPath, '--import', 'tsx', join(root, file), ...args]
+
+const tasks = {
+  demo: args => ({ needs: [packages, postgres, console_], run: [tsx('demo/src/main.ts', ...args)] }),
+  serve: args => ({
+    needs: [packages, ...(process.env.DATABASE_URL ? [] : [postgres]), console_],
+    run: [tsx('scripts/serve.ts', ...args)],
+  }),
+  code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
+  test: args => ({ needs: [packages, postgres, chromium, console_], run: [[bin('vitest'), 'run', ...args]] }),
+  bench: args => ({ needs: [packages, postgres], run: [tsx('bench/main.ts', ...args)] }),
+  build: () => ({ needs: [packages], run: [[bin('vite'), 'build', join(root, 'console'), '--logLevel', 'warn']] }),
+  client: () => ({ needs: [packages], run: [tsx('scripts/make-client.ts')] }),
+  screenshots: args => ({
+    needs: [packages, postgres, chromium, terminal, console_],
+    run: [tsx('scripts/screenshots.ts', ...args)],
+  }),
+  check: () => ({
+    needs: [packages],
+    run: [
+      [bin('prettier'), '--check', '--log-level', 'warn', '.'],
+      [bin('eslint'), '.', '--max-warnings', '0'],
+      [bin('tsc'), '-p', '.'],
+      [
+        bin('svelte-check'),
+        '--workspace',
+        'console',
+        '--tsconfig',
+        './tsconfig.json',
+        '--fail-on-warnings',
+        '--output',
+        'human',
+      ],
+      [bin('knip')],
+    ],
+  }),
+}
+
+const [name, ...args] = process.argv.slice(2)
+const task = tasks[name ?? '']
+if (!task) {
+  console.error(`There is no “${name ?? ''}”. There are ${Object.keys(tasks).join(', ')}.`)
+  process.exit(2)
+}
+const { needs, run } = task(args)
+for (const need of needs) need()
+for (const command of run) {
+  const status = await follow(command)
+  if (status !== 0) process.exit(status)
+}
+
+/** Runs a command to its end. Ctrl-C reaches it by itself; an end by the system is passed on. */
+function follow([program, ...rest]) {
+  const child = spawn(program, rest, { stdio: 'inherit' })
+  process.on('SIGINT', () => undefined)
+  for (const signal of ['SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
+  return new Promise(done => child.once('exit', (code, signal) => done(code ?? (signal === 'SIGINT' ? 130 : 1))))
+}
+
+/** The npm packages of the lock file, as they are there. */
+function packages() {
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
+  const mark = join(root, 'node_modules/.famiglia-lock')
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
+  say('Installing packages …')
+  must('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel', 'error'], root)
+  writeFileSync(mark, lock)
+}
+
+function postgres() {
+  const versions = existsSync('/usr/lib/postgresql') ? readdirSync('/usr/lib/postgresql') : []
+  const places = [
+    ...versions.map(version => `/usr/lib/postgresql/${version}/bin`),
+    ...(process.env.PATH ?? '').split(':'),
+  ]
+  if (places.some(place => existsSync(join(place, 'initdb')))) return
+  // The package would make and start a cluster of its own on the usual port; this run has its own.
+  if (isRoot()) {
+    mkdirSync('/etc/postgresql-common', { recursive: true })
+    writeFileSync('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n')
+  }
+  debian('PostgreSQL', ['postgresql-15'])
+}
+
+function chromium() {
+  if (!existsSync('/usr/bin/chromium')) debian('Chromium', ['chromium'])
+}
+
+function terminal() {
+  if (!existsSync('/usr/bin/xterm') || !existsSync('/usr/bin/Xvfb') || !existsSync('/usr/bin/import'))
+    debian('a terminal window', ['xterm', 'xvfb', 'imagemagick', 'fonts-dejavu-core'])
+}
+
+/** The console, built when a source is newer than what was built. */
+function console_() {
+  const sources = ['console/src', 'console/public', 'core/src', 'client/src'].map(folder => newest(join(root, folder)))
+  const built = join(root, 'console/dist/index.html')
+  if (
+    existsSync(built) &&
+    statSync(built).mtimeMs > Math.max(...sources, statSync(join(root, 'console/index.html')).mtimeMs)
+  )
+    return
+  say('Building the console …')
+  must(bin('vite'), ['build', join(root, 'console'), '--logLevel', 'warn'], root)
+}
+
+function newest(path) {
+  if (!existsSync(path)) return 0
+  const stat = statSync(path)
+  if (!stat.isDirectory()) return stat.mtimeMs
+  return Math.max(0, ...readdirSync(path).map(name => newest(join(path, name))))
+}
+
+function debian(what, names) {
+  say(`Installing ${what} from Debian’s packages …`)
+  const asRoot = isRoot() ? [] : ['sudo', '-n']
+  if (!isRoot() && spawnSync('sudo', ['-n', 'true']).status !== 0) {
+    console.error(
+      `${what} is not installed, and this user may not install it. Ask for:  apt-get install ${names.join(' ')}`,
+    )
+    process.exit(1)
+  }
+  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  const apt = (...rest) =>
+    spawnSync([...asRoot, 'apt-get', ...rest][0], [...asRoot, 'apt-get', ...rest].slice(1), {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: environment,
+    }).status
+  if (apt('install', '-y', '--no-install-recommends', ...names) === 0) return
+  apt('update')
+  if (apt('install', '-y', '--no-install-recommends', ...names) === 0) return
+  console.error(`${what} could not be installed. Install it by hand:  apt-get install ${names.join(' ')}`)
+  process.exit(1)
+}
+
+function must(program, rest, cwd) {
+  const { status } = spawnSync(program, rest, { cwd, stdio: ['ignore', 'ignore', 'inherit'] })
+  if (status !== 0) process.exit(status ?? 1)
+}
+
+function isRoot() {
+  return process.getuid?.() === 0
+}
+
+function say(text) {
+  process.stderr.write(`${text}\n`)
+}

@@ -1,0 +1,22 @@
+import { join } from 'node:path'
+import { SettingError, startService } from '../service/src/main.ts'
+import { closeOnSignal, homeFolder, keptSecret, openRecords, takeHome } from './home.ts'
+
+/** Starts the service with its records: `npx famiglia serve`. */
+const home = homeFolder()
+const closers: (() => Promise<void> | void)[] = []
+closeOnSignal(closers)
+try {
+  const held = await takeHome(home)
+  closers.push(() => held.release())
+  const records = await openRecords(home)
+  closers.push(() => records.close())
+  const settings = { FAMIGLIA_SECRET: keptSecret(home, 'secret'), ...process.env, DATABASE_URL: records.url }
+  const service = await startService(settings, { home, consoleFiles: join(import.meta.dirname, '../console/dist') })
+  closers.push(() => service.close())
+  process.stdout.write(`Famiglia is at ${service.url}\n`)
+} catch (error) {
+  console.error(error instanceof SettingError ? error.message : error)
+  process.kill(process.pid, 'SIGTERM')
+  process.exitCode = 1
+}

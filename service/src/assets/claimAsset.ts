@@ -1,0 +1,174 @@
+import { drawNumber, handlePattern, isKind, kinds, type Kind } from '@famiglia/core'
+import { v7 as newId } from 'uuid'
+import type { Change } from '../base/change.ts'
+import { violates } from '../base/database.ts'
+import type { Once } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { drawDigits } from '../base/secrets.ts'
+import { actorOf } from '../base/session.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
+import type { Controlled } from '../platforms/platforms.ts'
+import { assets, claims, type Asset, type Claim } from './records.ts'
+
+const triesAllowed = 5
+
+export interface ClaimBegun {
+  readonly id: string
+  readonly platform: string
+  readonly ref: string
+  /** Where the platform shows the code to whoever controls the asset there. */
+  readonly shownAt: string
+  readonly minutes: number
+}
+
+/** Begins to bring in an asset the business has on a platform already: the platform shows a code there. */
+export function beginClaim(room: Room) {
+  return async (acting: Acting, wanted: { platform: string; ref: string }, once: Once | null): Promise<ClaimBegun> => {
+    requireStanding(acting, 'bring-in-asset', 'Bringing in an asset')
+    const platform = room.platforms.get(wanted.platform)
+    const { shownAt, minutes } = await room.platforms.showCode(platform.key, wanted.ref)
+    return room.change(
+      actorOf(acting.live),
+      { businesses: [acting.id] },
+      async change => {
+        const id = newId()
+        await change.manager.insert(claims, {
+          id,
+          businessId: acting.id,
+          platform: platform.key,
+          platformRef: wanted.ref,
+          begunAt: change.now,
+          begunBy: acting.live.person,
+          tries: 0,
+          assetId: null,
+        })
+        await change.record({
+          chain: acting.id,
+          what: 'claim.begun',
+          sentence: `${acting.live.name} began to bring in ${wanted.ref} from ${platform.name}.`,
+          data: { platform: platform.key, ref: wanted.ref },
+        })
+        return { id, platform: platform.key, ref: wanted.ref, shownAt, minutes }
+      },
+      once,
+    )
+  }
+}
+
+/**
+ * Ends a claim with the code the platform shows: the asset is the business's from then on, under a handle.
+ * Refused: a wrong code (`claim.wrong-code`, five tries), one that is too old, what another business holds
+ * (`claim.held-elsewhere`, without telling who), a taken handle.
+ */
+export function confirmClaim(room: Room) {
+  return async (
+    acting: Acting,
+    claimId: string,
+    given: { code: string; handle: string; name?: string | undefined },
+  ): Promise<Asset> => {
+    requireStanding(acting, 'bring-in-asset', 'Bringing in an asset')
+    assertHandle(given.handle)
+    const claim = await countTry(room, acting, claimId)
+    if (claim.assetId) return room.database.manager.findOneByOrFail(assets, { id: claim.assetId })
+    const controlled = await room.platforms.confirmCode(claim.platform, claim.platformRef, given.code)
+    const platform = room.platforms.get(claim.platform)
+    if (!controlled)
+      throw new Problem(
+        'claim.wrong-code',
+        `${platform.name} does not show that code. It stays as it was; look there again.`,
+        { pointer: '/code' },
+      )
+    if (!isKind(controlled.kind)) throw new Error(`${platform.name} told of an unknown kind “${controlled.kind}”.`)
+    const kind = controlled.kind
+    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+      const asset = await addAsset(change, acting, claim, controlled, kind, given)
+      await change.manager.update(claims, { id: claim.id }, { assetId: asset.id })
+      await change.record({
+        chain: acting.id,
+        what: 'asset.brought-in',
+        sentence: `${acting.live.name} brought in the ${kinds[kind].noun} ${asset.name} from ${platform.name}, with proof of control, as ${kind}/${asset.handle}.`,
+        data: { number: asset.number, kind, handle: asset.handle, platform: asset.platform, ref: asset.platformRef },
+        asset: asset.id,
+      })
+      return asset
+    })
+  }
+}
+
+/** Tries are counted in a change of their own, so that a wrong one stays counted. */
+async function countTry(room: Room, acting: Acting, id: string): Promise<Claim> {
+  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    const claim = await change.manager.findOneBy(claims, { id, businessId: acting.id })
+    if (!claim) throw new Problem('claim.unknown', 'There is no such claim. Begin again.')
+    if (claim.tries >= triesAllowed && !claim.assetId)
+      throw new Problem(
+        'claim.lapsed',
+        `The code was tried ${triesAllowed} times. Begin again, and a new one is shown.`,
+      )
+    await change.manager.update(claims, { id }, { tries: claim.tries + 1 })
+    await change.record({
+      chain: acting.id,
+      what: 'claim.tried',
+      sentence: `${acting.live.name} entered a code for ${claim.platformRef}.`,
+      data: { platform: claim.platform, ref: claim.platformRef },
+    })
+    return claim
+  })
+}
+
+async function addAsset(
+  change: Change,
+  acting: Acting,
+  claim: Claim,
+  controlled: Controlled,
+  kind: Kind,
+  given: { handle: string; name?: string | undefined },
+): Promise<Asset> {
+  const held = await change.manager.findOneBy(assets, { platform: claim.platform, platformRef: controlled.ref })
+  if (held) {
+    const detail =
+      held.businessId === acting.id
+        ? `${acting.name} brought it in already, as ${held.kind}/${held.handle}.`
+        : 'Another business holds it in Famiglia. Ask its owner for access instead.'
+    throw new Problem('claim.held-elsewhere', detail)
+  }
+  const asset: Asset = {
+    id: newId(),
+    number: drawNumber('A', drawDigits()),
+    businessId: acting.id,
+    kind,
+    handle: given.handle,
+    name: given.name ?? controlled.name,
+    platform: claim.platform,
+    platformRef: controlled.ref,
+    payment: controlled.payment,
+    insideId: null,
+    broughtInAt: change.now,
+    broughtInBy: acting.live.person,
+    archivedAt: null,
+    version: 1,
+  }
+  try {
+    await change.manager.insert(assets, asset)
+  } catch (error) {
+    if (violates(error, 'asset_handle')) throw handleTaken(kind, given.handle)
+    throw error
+  }
+  return asset
+}
+
+export function assertHandle(handle: string): void {
+  if (handlePattern.test(handle) && handle.length <= 60) return
+  throw new Problem(
+    'handle.invalid',
+    `“${handle}” cannot be a handle: small letters, digits and single dashes make one, as summer-crossings.`,
+    { pointer: '/handle' },
+  )
+}
+
+export function handleTaken(kind: Kind, handle: string): Problem {
+  return new Problem('handle.taken', `There is a ${kind}/${handle} already. Choose another handle.`, {
+    pointer: '/handle',
+  })
+}

@@ -1,0 +1,117 @@
+import {
+  describeLevel,
+  highestTierWithin,
+  kinds,
+  reachOf,
+  sayLevel,
+  sayPath,
+  type AccessFacts,
+  type Kind,
+} from '@famiglia/core'
+import type { Room } from '../base/room.ts'
+import { cutPage, readCursor } from '../base/page.ts'
+
+/** An asset somebody reaches, and how. */
+export interface Holding {
+  readonly asset: {
+    readonly number: string
+    readonly kind: Kind
+    readonly noun: string
+    readonly handle: string
+    readonly name: string
+    readonly platform: string
+    readonly address: string
+  }
+  readonly business: { readonly number: string; readonly name: string }
+  readonly tier: string | null
+  readonly level: string
+  readonly may: string
+  readonly sees: readonly string[]
+  readonly hidden: readonly string[]
+  readonly canSpend: boolean
+  readonly through: readonly string[]
+  readonly until: string | null
+  readonly lastUsed: string | null
+}
+
+const candidates = `
+  WITH mine AS (SELECT business_id, standing FROM membership WHERE person_id = $1),
+  reached AS (
+    SELECT asset_id FROM access_grant WHERE person_id = $1 AND ended_at IS NULL
+    UNION SELECT g.asset_id FROM team_member t JOIN access_grant g ON g.team_id = t.team_id AND g.ended_at IS NULL WHERE t.person_id = $1
+    UNION SELECT g.asset_id FROM mine JOIN access_grant g ON g.partner_id = mine.business_id AND g.ended_at IS NULL
+    UNION SELECT asset.id FROM mine JOIN asset ON asset.business_id = mine.business_id WHERE mine.standing IN ('admin', 'finance')
+  ),
+  within AS (SELECT asset_id FROM reached UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
+  SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used FROM within JOIN asset ON asset.id = within.asset_id
+    LEFT JOIN last_use ON last_use.asset_id = asset.id AND last_use.person_id = $1
+  WHERE ($2::uuid IS NULL OR asset.business_id = $2) AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid))
+  ORDER BY asset.name, asset.id LIMIT $5`
+
+interface Candidate {
+  id: string
+  name: string
+  platform: string
+  platform_ref: string
+  last_used: Date | null
+}
+
+/** What somebody reaches, of one business's assets or of all, a page at a time by name. */
+export async function holdingsOf(
+  room: Room,
+  person: string,
+  ownedBy: string | null,
+  limit: number,
+  after: string | undefined,
+): Promise<{ items: Holding[]; next: string | null }> {
+  const cursor = readCursor(after)
+  const rows = (await room.database.query(candidates, [
+    person,
+    ownedBy,
+    cursor?.[0] ?? null,
+    cursor?.[1] ?? null,
+    limit + 1,
+  ])) as Candidate[]
+  const page = cutPage(rows, limit, row => [row.name, row.id])
+  const facts = await room.facts.aroundAll(page.items.map(row => ({ person, asset: row.id })))
+  return { items: page.items.flatMap((row, index) => toHolding(room, row, facts[index] ?? null)), next: page.next }
+}
+
+function toHolding(room: Room, row: Candidate, facts: AccessFacts | null): Holding[] {
+  if (!facts) return []
+  const { level, paths } = reachOf(facts, room.clock.now())
+  const live = paths.filter(path => !path.stopped)
+  if (live.length === 0) return []
+  const { asset } = facts
+  const words = describeLevel(asset.kind, level)
+  const ends = live
+    .map(path => path.grants.map(grant => grant.until?.epochMilliseconds ?? Infinity))
+    .map(along => Math.min(Infinity, ...along))
+  const until = Math.max(...ends)
+  const platform = room.platforms.all.find(known => known.key === row.platform)
+  return [
+    {
+      asset: {
+        number: asset.number,
+        kind: asset.kind,
+        noun: kinds[asset.kind].noun,
+        handle: asset.handle,
+        name: asset.name,
+        platform: platform?.name ?? row.platform,
+        address: platform ? `${platform.url}/assets/${encodeURIComponent(row.platform_ref)}` : '',
+      },
+      business: { number: asset.owner.number, name: asset.owner.name },
+      tier: highestTierWithin(asset.kind, level.actions),
+      level: live.some(path => path.through === 'owner' && path.standing?.standing === 'admin')
+        ? 'steward'
+        : sayLevel(asset.kind, level),
+      may: words.may,
+      sees: words.sees,
+      hidden: words.hidden,
+      canSpend: words.canSpend,
+      through: live.map(path => sayPath(facts, path)),
+      until: Number.isFinite(until) ? new Date(until).toISOString() : null,
+      lastUsed: row.last_used?.toISOString() ?? null,
+    },
+  ]
+}

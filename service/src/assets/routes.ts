@@ -1,0 +1,251 @@
+import { decide, kinds } from '@famiglia/core'
+import { onceOf } from '../base/once.ts'
+import { cutPage, nextLink, readCursor } from '../base/page.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { requireSignIn } from '../base/session.ts'
+import type { House } from '../base/validation.ts'
+import { actingFor, type Acting } from '../businesses/acting.ts'
+import { adminsOf } from '../businesses/records.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { beginClaim, confirmClaim } from './claimAsset.ts'
+import { getAssetNamed } from './findAsset.ts'
+import { holdersOf } from './holders.ts'
+import { holdingsOf } from './holdings.ts'
+import type { Asset } from './records.ts'
+import { renameAsset } from './renameAsset.ts'
+import {
+  assetOut,
+  assetPage,
+  assetParams,
+  assetsQuery,
+  claimBegun,
+  claimParams,
+  claimProof,
+  claimWanted,
+  holderPage,
+  holdingPage,
+  listQuery,
+  platformList,
+  renaming,
+} from './schemas.ts'
+
+const tags = ['assets']
+
+/** A business's assets: listed, brought in, renamed, and who reaches them. */
+export async function assetRoutes(app: House, room: Room): Promise<void> {
+  const manager = room.database.manager
+
+  app.get(
+    '/v1/platforms',
+    { schema: { tags, summary: 'The platforms assets can be brought in from', response: { 200: platformList } } },
+    async request => {
+      requireSignIn(request)
+      return { items: room.platforms.all.map(({ key, name, url, kinds: held }) => ({ key, name, url, kinds: held })) }
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/assets',
+    {
+      schema: {
+        tags,
+        summary: 'The business’s assets: all of them for admins and finance people, for members those they reach',
+        params: businessParam,
+        querystring: assetsQuery,
+        response: { 200: assetPage },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      const { limit, after, find } = request.query
+      const rows = await listAssets(room, acting, limit, readCursor(after), find)
+      const page = cutPage(rows, limit, row => [row.name, row.id])
+      void reply.headers(nextLink(request.url, page.next))
+      return { ...page, items: page.items.map(row => ({ ...row, noun: kinds[row.kind].noun })) }
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/assets/:asset',
+    { schema: { tags, summary: 'One asset', params: assetParams, response: { 200: assetOut } } },
+    async (request, reply) => {
+      const { acting, asset, facts } = await visibleAsset(
+        room,
+        await actingFor(room.database, request),
+        request.params.asset,
+      )
+      void reply.header('etag', `"${asset.version}"`)
+      return toAssetOut(room, acting, asset, decide(facts, 'access.change', room.clock.now()).allowed)
+    },
+  )
+
+  app.patch(
+    '/v1/businesses/:business/assets/:asset',
+    {
+      schema: {
+        tags,
+        summary: 'Give an asset another name or handle (If-Match keeps two from overwriting one another)',
+        params: assetParams,
+        body: renaming,
+        response: { 200: assetOut },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      const asset = await getAssetNamed(manager, acting, request.params.asset)
+      const renamed = await renameAsset(room)(acting, asset, request.body, readVersion(request.headers['if-match']))
+      void reply.header('etag', `"${renamed.version}"`)
+      return toAssetOut(room, acting, renamed, true)
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/assets/:asset/holders',
+    {
+      schema: {
+        tags,
+        summary: 'Who reaches an asset, through what, since when and until when',
+        params: assetParams,
+        querystring: listQuery,
+        response: { 200: holderPage },
+      },
+    },
+    async (request, reply) => {
+      const { asset, facts } = await visibleAsset(room, await actingFor(room.database, request), request.params.asset)
+      if (!decide(facts, 'access.see', room.clock.now()).allowed)
+        throw new Problem(
+          'access.not-yours-to-give',
+          `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
+        )
+      const page = await holdersOf(room, asset, request.query.limit, request.query.after)
+      void reply.headers(nextLink(request.url, page.next))
+      return page
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/claims',
+    {
+      schema: {
+        tags,
+        summary: 'Begin to bring in an asset: its platform shows a code',
+        params: businessParam,
+        body: claimWanted,
+        response: { 201: claimBegun },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      const once = onceOf(request.headers['idempotency-key']?.toString(), request.method, request.url, request.body)
+      return reply.code(201).send(await beginClaim(room)(acting, request.body, once))
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/claims/:claim/confirmation',
+    {
+      schema: {
+        tags,
+        summary: 'Bring the asset in, with the code its platform shows',
+        params: claimParams,
+        body: claimProof,
+        response: { 200: assetOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      return toAssetOut(room, acting, await confirmClaim(room)(acting, request.params.claim, request.body), true)
+    },
+  )
+
+  app.get(
+    '/v1/me/holdings',
+    {
+      schema: {
+        tags,
+        summary: 'What you may do, for all businesses',
+        querystring: listQuery,
+        response: { 200: holdingPage },
+      },
+    },
+    async (request, reply) => {
+      const live = requireSignIn(request)
+      const page = await holdingsOf(room, live.person, null, request.query.limit, request.query.after)
+      void reply.headers(nextLink(request.url, page.next))
+      return page
+    },
+  )
+}
+
+/** An asset as who acts may see it: one they do not reach answers as one that does not exist. */
+async function visibleAsset(room: Room, acting: Acting, text: string) {
+  const asset = await getAssetNamed(room.database.manager, acting, text)
+  const facts = (await room.facts.around(acting.live.person, asset.number))!
+  const reaches = acting.standing !== 'member' || decide(facts, 'access.see', room.clock.now()).level.actions.size > 0
+  if (!reaches) throw new Problem('asset.unknown', `There is no asset ${text} that you reach at ${acting.name}.`)
+  return { acting, asset, facts }
+}
+
+interface AssetRow {
+  id: string
+  number: string
+  kind: Asset['kind']
+  handle: string
+  name: string
+  platform: string
+  holders: number
+}
+
+async function listAssets(
+  room: Room,
+  acting: Acting,
+  limit: number,
+  cursor: unknown[] | null,
+  find: string | undefined,
+): Promise<AssetRow[]> {
+  return room.database.query(
+    `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform,
+       (SELECT count(*)::integer FROM access_grant g WHERE g.asset_id = asset.id AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
+     FROM asset WHERE asset.business_id = $1 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
+       AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4))
+       AND ($5 OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id WHERE g.asset_id IN (asset.id, asset.inside_id) AND g.ended_at IS NULL AND $6 IN (g.person_id, t.person_id)))
+     ORDER BY asset.name, asset.id LIMIT $8`,
+    [
+      acting.id,
+      cursor?.[0] ?? null,
+      cursor?.[1] ?? null,
+      find?.replace(/[\\%_]/g, '\\$&') ?? null,
+      acting.standing !== 'member',
+      acting.live.person,
+      room.clock.now().toString(),
+      limit + 1,
+    ],
+  )
+}
+
+async function toAssetOut(room: Room, acting: Acting, asset: Asset, canGiveAccess: boolean) {
+  const platform = room.platforms.all.find(known => known.key === asset.platform)
+  return {
+    number: asset.number,
+    kind: asset.kind,
+    noun: kinds[asset.kind].noun,
+    handle: asset.handle,
+    name: asset.name,
+    platform: asset.platform,
+    platformName: platform?.name ?? asset.platform,
+    ref: asset.platformRef,
+    address: platform ? `${platform.url}/assets/${encodeURIComponent(asset.platformRef)}` : '',
+    payment: asset.payment,
+    broughtInAt: asset.broughtInAt.toString(),
+    archived: asset.archivedAt !== null,
+    version: asset.version,
+    canGiveAccess,
+    giveAccess: await adminsOf(room.database.manager, acting.id),
+  }
+}
+
+function readVersion(header: string | undefined): number | null {
+  const version = /^(?:W\/)?"(\d+)"$/.exec(header ?? '')?.[1]
+  return version ? Number(version) : null
+}

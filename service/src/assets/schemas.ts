@@ -1,0 +1,127 @@
+import { idText } from '../base/id-text.ts'
+import { allFigures, allKinds } from '@famiglia/core'
+import { array, boolean, number, object, string } from 'yup'
+import { pageOf, pageQuery } from '../base/page.ts'
+import { instantOut } from '../sign-in/schemas.ts'
+
+const figure = string()
+  .oneOf([...allFigures])
+  .required()
+const kind = string()
+  .oneOf([...allKinds])
+  .required()
+
+export const assetParams = object({
+  business: string().max(40).required(),
+  asset: string()
+    .max(140)
+    .required()
+    .meta({ description: 'Its number, or its kind and handle as ad-account%2Fsummer-crossings.' }),
+})
+export const assetsQuery = object({ ...pageQuery, find: string().trim().max(80) })
+export const listQuery = object(pageQuery)
+
+export const assetOut = object({
+  number: string().required(),
+  kind,
+  noun: string().required(),
+  handle: string().required(),
+  name: string().required(),
+  platform: string().required(),
+  platformName: string().required(),
+  ref: string().required(),
+  address: string().required().meta({ description: 'Where it is met on its platform.' }),
+  payment: string().nullable().defined(),
+  broughtInAt: instantOut.required(),
+  archived: boolean().required(),
+  version: number().integer().required(),
+  canGiveAccess: boolean().required().meta({ description: 'Whether you may give and take access here.' }),
+  giveAccess: array(object({ id: string().required(), name: string().required(), address: string().required() }))
+    .required()
+    .meta({ description: 'Who else can give access.' }),
+}).meta({ id: 'Asset' })
+
+export const assetLine = object({
+  number: string().required(),
+  kind,
+  noun: string().required(),
+  handle: string().required(),
+  name: string().required(),
+  platform: string().required(),
+  holders: number().integer().required(),
+})
+export const assetPage = pageOf(assetLine)
+
+export const holder = object({
+  person: object({
+    id: string().nullable().defined(),
+    name: string().required(),
+    address: string().required(),
+  }).required(),
+  state: string().oneOf(['in force', 'waiting', 'not begun']).required(),
+  tier: string().nullable().defined(),
+  level: string().required(),
+  through: string().required(),
+  sees: array(figure).required(),
+  hidden: array(figure).required(),
+  signsInWith: string().nullable().defined(),
+  invitedBy: string().nullable().defined(),
+  since: instantOut.nullable().defined(),
+  lastUsed: instantOut.nullable().defined(),
+  until: instantOut.nullable().defined(),
+  proposal: string().nullable().defined(),
+  grant: string().nullable().defined(),
+}).meta({ id: 'Holder' })
+export const holderPage = pageOf(holder)
+
+export const holding = object({
+  asset: object({
+    number: string().required(),
+    kind,
+    noun: string().required(),
+    handle: string().required(),
+    name: string().required(),
+    platform: string().required(),
+    address: string().required(),
+  }).required(),
+  business: object({ number: string().required(), name: string().required() }).required(),
+  tier: string().nullable().defined(),
+  level: string().required(),
+  may: string().required(),
+  sees: array(figure).required(),
+  hidden: array(figure).required(),
+  canSpend: boolean().required(),
+  through: array(string().required()).required().meta({ description: 'Each path as a sentence.' }),
+  until: instantOut.nullable().defined(),
+  lastUsed: instantOut.nullable().defined(),
+}).meta({ id: 'Holding' })
+export const holdingPage = pageOf(holding)
+
+export const claimWanted = object({
+  platform: string().max(40).required('say on which platform'),
+  ref: string().trim().min(1).max(80).required('say its number on the platform'),
+}).noUnknown()
+export const claimBegun = object({
+  id: string().required(),
+  platform: string().required(),
+  ref: string().required(),
+  shownAt: string().required(),
+  minutes: number().required(),
+})
+export const claimParams = object({ business: string().max(40).required(), claim: idText })
+export const claimProof = object({
+  code: string().trim().max(20).required('the code is needed'),
+  handle: string().trim().max(60).required('a handle is needed'),
+  name: string().trim().min(1).max(80),
+}).noUnknown()
+export const renaming = object({ name: string().trim().min(1).max(80), handle: string().trim().max(60) }).noUnknown()
+export const platformList = object({
+  items: array(
+    object({
+      key: string().required(),
+      name: string().required(),
+      url: string().required(),
+      kinds: array(string().required()).required(),
+    }),
+  ).required(),
+})

@@ -1,0 +1,75 @@
+import cookie from '@fastify/cookie'
+import helmet from '@fastify/helmet'
+import rateLimit from '@fastify/rate-limit'
+import fastify, { LogController, type FastifyInstance } from 'fastify'
+import type { Logger } from 'pino'
+import { v7 as newId } from 'uuid'
+import { answerWithProblems } from './errors.ts'
+import { refuseForeignPages, secretIn, type SessionReader } from './session.ts'
+import { useYup, type House } from './validation.ts'
+
+const quiet = new Set(['/health/live', '/health/ready', '/metrics'])
+
+/** The HTTP server with everything that every route has: limits, security headers, sessions, checks, problems, one log line. */
+export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: () => string): Promise<House> {
+  const app = fastify({
+    loggerInstance: log,
+    logController: new LogController({ disableRequestLogging: true }),
+    genReqId: () => newId(),
+    bodyLimit: 64 * 1024,
+    forceCloseConnections: 'idle',
+    routerOptions: { maxParamLength: 300 },
+    requestTimeout: 30_000,
+  }) as unknown as FastifyInstance
+  useYup(app)
+  answerWithProblems(app)
+  app.decorateRequest('live', null)
+  await app.register(cookie)
+  await app.register(helmet, {
+    contentSecurityPolicy: { useDefaults: false, directives: policy },
+    crossOriginEmbedderPolicy: false,
+    strictTransportSecurity: false,
+    referrerPolicy: { policy: 'same-origin' },
+  })
+  await app.register(rateLimit, { global: false })
+
+  app.addHook('onRequest', async request => {
+    if (!request.url.startsWith('/v1/')) return
+    const given = secretIn(request)
+    if (!given) return
+    if (given.by === 'cookie') refuseForeignPages(request, publicUrl())
+    request.live = await sessions.find(given.secret)
+  })
+  app.addHook('onResponse', (request, reply, done) => {
+    const route = request.routeOptions.url ?? null
+    if (!quiet.has(route ?? '')) {
+      const { business } = (request.params ?? {}) as { business?: string }
+      request.log.info(
+        {
+          method: request.method,
+          route,
+          status: reply.statusCode,
+          ms: Math.round(reply.elapsedTime),
+          business,
+          person: request.live?.person,
+        },
+        'request',
+      )
+    }
+    done()
+  })
+  return app as unknown as House
+}
+
+const self = ["'self'"]
+const policy = {
+  defaultSrc: ["'none'"],
+  scriptSrc: self,
+  styleSrc: self,
+  fontSrc: self,
+  connectSrc: self,
+  imgSrc: ["'self'", 'data:'],
+  manifestSrc: self,
+  baseUri: ["'none'"],
+  frameAncestors: ["'none'"],
+}

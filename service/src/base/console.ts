@@ -1,0 +1,32 @@
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import fastifyStatic from '@fastify/static'
+import type { FastifyInstance } from 'fastify'
+import { sendProblem } from './errors.ts'
+import { Problem } from './problem.ts'
+
+/** Serves the console's built files; every address that is neither a file nor the API leads to its one page. */
+export async function serveConsole(app: FastifyInstance, built: string): Promise<void> {
+  const page = join(built, 'index.html')
+  if (existsSync(page))
+    await app.register(fastifyStatic, {
+      root: built,
+      wildcard: false,
+      immutable: true,
+      maxAge: '30d',
+      setHeaders: (response, path) =>
+        void (path.includes('/assets/') || response.setHeader('cache-control', 'no-cache')),
+    })
+  app.setNotFoundHandler((request, reply) => {
+    const wantsPage =
+      (request.method === 'GET' || request.method === 'HEAD') &&
+      !/^\/(v1|access|oidc|api|\.well-known|assets)\//.test(request.url)
+    if (wantsPage && existsSync(page))
+      return reply.header('cache-control', 'no-cache').type('text/html').send(readFileSync(page))
+    return sendProblem(
+      reply,
+      request,
+      new Problem('resource.unknown', `There is nothing at ${request.method} ${request.url.split('?')[0]}.`),
+    )
+  })
+}

@@ -1,0 +1,90 @@
+import 'reflect-metadata'
+import type pg from 'pg'
+import { DataSource, QueryFailedError, type EntitySchema } from 'typeorm'
+import { migrations } from '../migrations/index.ts'
+import { Problem } from './problem.ts'
+
+/** The records, not opened yet. */
+export function databaseAt(
+  url: string,
+  connections: number,
+  entities: EntitySchema[],
+  onError: (error: Error) => void,
+): DataSource {
+  return new DataSource({
+    type: 'postgres',
+    url,
+    entities,
+    migrations,
+    migrationsTableName: 'migration',
+    migrationsTransactionMode: 'each',
+    installExtensions: false,
+    uuidExtension: 'pgcrypto',
+    poolErrorHandler: onError,
+    extra: {
+      max: connections,
+      connectionTimeoutMillis: 5_000,
+      statement_timeout: 15_000,
+      idle_in_transaction_session_timeout: 15_000,
+    },
+  })
+}
+
+/** Opens the records and brings them up to date. Migrations only go forward; a lock lets one process run them at a time. */
+export async function openDatabase(database: DataSource): Promise<void> {
+  await database.initialize()
+  const runner = database.createQueryRunner()
+  try {
+    await runner.query('SELECT pg_advisory_lock(48151623)')
+    await database.runMigrations()
+  } finally {
+    await runner.query('SELECT pg_advisory_unlock(48151623)')
+    await runner.release()
+  }
+}
+
+/** The pool beneath TypeORM, for the few statements that are asked thousands of times a second. */
+export function poolOf(database: DataSource): pg.Pool {
+  return (database.driver as unknown as { master: pg.Pool }).master
+}
+
+const awayCodes = new Set([
+  '57P01',
+  '57P02',
+  '57P03',
+  '08000',
+  '08001',
+  '08003',
+  '08006',
+  '53300',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+])
+
+/** Whether an error means that PostgreSQL cannot be reached for now, rather than that something is wrong with the request. */
+export function isDatabaseAway(error: unknown): boolean {
+  const inner = error instanceof QueryFailedError ? error.driverError : error
+  const { code, message } = (inner ?? {}) as { code?: string; message?: string }
+  if (code && awayCodes.has(code)) return true
+  return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|not queryable/i.test(
+    message ?? '',
+  )
+}
+
+export function databaseAway(cause: unknown): Problem {
+  return new Problem(
+    'service.database-away',
+    'Nothing was lost and nothing was done. Try again in a few seconds.',
+    { retryAfter: 2 },
+    cause,
+  )
+}
+
+/** Whether a write failed because of a unique constraint of the given name. */
+export function violates(error: unknown, constraint: string): boolean {
+  const inner = (error instanceof QueryFailedError ? error.driverError : error) as
+    { code?: string; constraint?: string } | undefined
+  return inner?.code === '23505' && inner.constraint === constraint
+}

@@ -1,0 +1,47 @@
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
+import { databaseAway, isDatabaseAway } from './database.ts'
+import { Problem } from './problem.ts'
+
+/** Turns whatever a route throws into problem details (RFC 9457); the cause goes to the log, never to the reader. */
+export function answerWithProblems(app: FastifyInstance): void {
+  app.setErrorHandler((error, request, reply) => {
+    const problem = toProblem(error)
+    if (problem.status >= 500) request.log.error({ err: problem.cause ?? error, code: problem.code }, problem.message)
+    return sendProblem(reply, request, problem)
+  })
+}
+
+export function sendProblem(reply: FastifyReply, request: FastifyRequest, problem: Problem): FastifyReply {
+  if (problem.data.retryAfter !== undefined) void reply.header('retry-after', String(problem.data.retryAfter))
+  if (problem.status === 401) void reply.header('www-authenticate', challenge(problem))
+  return reply
+    .code(problem.status)
+    .type('application/problem+json')
+    .serializer((payload: unknown) => JSON.stringify(payload))
+    .send({ ...problem.toJSON(), instance: `urn:famiglia:request:${request.id}` })
+}
+
+/** Step-up by RFC 9470: the same credentials will do once their holder has proven anew who they are. */
+function challenge(problem: Problem): string {
+  if (problem.code !== 'proof.needed') return 'Bearer realm="famiglia"'
+  return 'Bearer realm="famiglia", error="insufficient_user_authentication", error_description="A fresh proof is needed", max_age=600'
+}
+
+function toProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error
+  if (isDatabaseAway(error)) return databaseAway(error)
+  const { statusCode, code, message } = error as { statusCode?: number; code?: string; message?: string }
+  if (statusCode === 413) return new Problem('request.too-large', 'The request is larger than anything here takes.')
+  if (statusCode === 429)
+    return new Problem('request.too-many', 'Too many requests from here. Wait a minute and try again.', {
+      retryAfter: 60,
+    })
+  if (statusCode !== undefined && statusCode >= 400 && statusCode < 500)
+    return new Problem('request.invalid', `${message ?? code ?? 'The request cannot be read'}`.replace(/\.?$/, '.'))
+  return new Problem(
+    'service.fault',
+    'It was written down, and nothing was changed. Try again; if it stays, tell who runs this service.',
+    {},
+    error,
+  )
+}

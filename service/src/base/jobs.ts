@@ -1,0 +1,73 @@
+import PgBoss from 'pg-boss'
+import type { EntityManager } from 'typeorm'
+import type { Instant } from '@famiglia/core'
+
+/** What is done in the background, and what each piece of work is about. */
+export interface Work {
+  'send-mail': { mail: string }
+  'tend-proposal': { proposal: string }
+}
+
+export type Queue = keyof Work
+const queues: readonly Queue[] = ['send-mail', 'tend-proposal']
+
+/**
+ * Background work, kept in PostgreSQL. It is put there in the transaction of the change that calls for it, so that it
+ * is neither lost nor done for a change that did not happen. OPEN: workers wait, woken after each change. CLOSING:
+ * no new work is begun, what was begun is finished.
+ */
+export class Jobs {
+  private readonly boss: PgBoss
+  private readonly workers = new Map<Queue, string>()
+
+  constructor(url: string, onError: (error: Error) => void) {
+    this.boss = new PgBoss({ connectionString: url, schema: 'jobs', max: 4, application_name: 'famiglia jobs' })
+    this.boss.on('error', onError)
+  }
+
+  async open(handlers: { [Q in Queue]: (work: Work[Q]) => Promise<void> }): Promise<void> {
+    await this.boss.start()
+    for (const queue of queues) {
+      await this.boss.createQueue(queue, {
+        name: queue,
+        retryLimit: 12,
+        retryDelay: 2,
+        retryBackoff: true,
+        expireInSeconds: 120,
+      })
+      const handle = handlers[queue] as (work: object) => Promise<void>
+      const worker = await this.boss.work<object>(
+        queue,
+        { pollingIntervalSeconds: 0.5, batchSize: 1 },
+        async ([job]) => {
+          if (job) await handle(job.data)
+          this.wake(queue)
+        },
+      )
+      this.workers.set(queue, worker)
+    }
+  }
+
+  /** Puts work in the queue within a transaction; it is begun after the commit, and not before `at`. */
+  async add<Q extends Queue>(manager: EntityManager, queue: Q, work: Work[Q], at?: Instant): Promise<void> {
+    const executeSql = async (text: string, values: unknown[]) => {
+      const result = (await manager.queryRunner!.query(text, values, true)) as { records?: unknown[]; raw?: unknown[] }
+      return { rows: result.records ?? result.raw ?? [] }
+    }
+    const id = await this.boss.send(queue, work, {
+      db: { executeSql } as PgBoss.Db,
+      ...(at ? { startAfter: new Date(at.epochMilliseconds) } : {}),
+    })
+    if (!id) throw new Error(`The work “${queue}” could not be queued.`)
+  }
+
+  /** Looks for new work at once instead of at the next poll. */
+  wake(queue: Queue): void {
+    const worker = this.workers.get(queue)
+    if (worker) this.boss.notifyWorker(worker)
+  }
+
+  async close(): Promise<void> {
+    await this.boss.stop({ graceful: true, wait: true, close: true, timeout: 10_000 })
+  }
+}

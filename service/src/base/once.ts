@@ -1,0 +1,58 @@
+import { createHash } from 'node:crypto'
+import type { EntityManager } from 'typeorm'
+import { Problem } from './problem.ts'
+
+/** A request that its sender may send again without it happening twice (`Idempotency-Key`). */
+export interface Once {
+  readonly key: string
+  /** What was asked: the same key with another request is refused. */
+  readonly request: string
+}
+
+export function onceOf(key: string | undefined, method: string, url: string, body: unknown): Once | null {
+  if (!key) return null
+  return {
+    key,
+    request: createHash('sha256')
+      .update(`${method} ${url} ${JSON.stringify(body ?? null)}`)
+      .digest('hex'),
+  }
+}
+
+const nobody = '00000000-0000-0000-0000-000000000000'
+
+/**
+ * Does the work once for a key: the answer is kept in the same transaction and given again to who asks again. Two
+ * at once: the second waits for the first's commit at the unique key.
+ */
+export async function onlyOnce<T>(
+  manager: EntityManager,
+  once: Once,
+  person: string | null,
+  work: () => Promise<T>,
+): Promise<T> {
+  const owner = person ?? nobody
+  const inserted = (await manager.query(
+    'INSERT INTO idempotency_key (person_id, key, request, at) VALUES ($1, $2, $3, now()) ON CONFLICT DO NOTHING RETURNING key',
+    [owner, once.key, once.request],
+  )) as unknown[]
+  if (inserted.length === 0) {
+    const [kept] = (await manager.query(
+      'SELECT request, answer FROM idempotency_key WHERE person_id = $1 AND key = $2',
+      [owner, once.key],
+    )) as { request: string; answer: T }[]
+    if (kept?.request !== once.request)
+      throw new Problem(
+        'key.reused',
+        'This Idempotency-Key came with another request before. Draw a new one for each thing to do.',
+      )
+    return kept.answer
+  }
+  const answer = await work()
+  await manager.query('UPDATE idempotency_key SET answer = $3 WHERE person_id = $1 AND key = $2', [
+    owner,
+    once.key,
+    JSON.stringify(answer),
+  ])
+  return answer
+}

@@ -1,0 +1,62 @@
+import type { FastifyInstance, FastifyTypeProvider } from 'fastify'
+import fastJson, { type Schema as SerializerSchema } from 'fast-json-stringify'
+import { ValidationError, type AnySchema, type InferType } from 'yup'
+import { jsonSchemaOf } from './json-schema.ts'
+import { Problem } from './problem.ts'
+
+/** Lets Fastify's requests and replies take their types from the routes' Yup schemas. */
+export interface YupTypes extends FastifyTypeProvider {
+  validator: this['schema'] extends AnySchema ? InferType<this['schema']> : unknown
+  serializer: this['schema'] extends AnySchema ? Unchanging<InferType<this['schema']>> : unknown
+}
+
+/** An answer is only read from: it may be made of what cannot be changed. */
+type Unchanging<T> = T extends object ? { readonly [K in keyof T]: Unchanging<T[K]> } : T
+
+export type House = FastifyInstance<
+  import('fastify').RawServerDefault,
+  import('http').IncomingMessage,
+  import('http').ServerResponse,
+  import('fastify').FastifyBaseLogger,
+  YupTypes
+>
+
+/** Checks what comes in against the route's schema, and drops from what goes out all that its schema does not name. */
+export function useYup(app: FastifyInstance): void {
+  app.setValidatorCompiler<AnySchema>(({ schema, httpPart }) => data => {
+    const isBody = httpPart === 'body'
+    try {
+      const value: unknown = schema.validateSync(isBody ? (data ?? {}) : data, {
+        abortEarly: false,
+        strict: isBody,
+        stripUnknown: false,
+      })
+      return { value }
+    } catch (error) {
+      return { error: error instanceof ValidationError ? asProblem(error, httpPart ?? 'request') : (error as Error) }
+    }
+  })
+  app.setSerializerCompiler<AnySchema>(({ schema }) => fastJson(jsonSchemaOf(schema) as unknown as SerializerSchema))
+}
+
+function asProblem(error: ValidationError, part: string): Problem {
+  const faults = (error.inner.length > 0 ? error.inner : [error]).map(one => ({
+    pointer: pointerTo(one.path),
+    message: one.message,
+  }))
+  const first = faults[0]!
+  const where = part === 'body' ? '' : ` (in the ${part === 'querystring' ? 'query' : part})`
+  return new Problem('request.invalid', `${faults.map(fault => fault.message).join('; ')}${where}.`, {
+    pointer: first.pointer,
+    faults,
+  })
+}
+
+function pointerTo(path: string | undefined): string {
+  if (!path) return ''
+  return `/${path
+    .replace(/\[(\d+)\]/g, '.$1')
+    .replace(/^"|"$/g, '')
+    .split('.')
+    .join('/')}`
+}

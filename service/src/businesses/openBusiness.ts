@@ -1,0 +1,181 @@
+import { drawNumber, isKnownZone } from '@famiglia/core'
+import { v7 as newId } from 'uuid'
+import type { Change } from '../base/change.ts'
+import { violates } from '../base/database.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { drawDigits } from '../base/secrets.ts'
+import { addPerson, findPersonByAddress } from '../people/records.ts'
+import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
+import { businesses, cloths, memberships, type Business } from './records.ts'
+
+export interface OpeningWanted {
+  readonly business: { readonly name: string; readonly town: string; readonly zone: string }
+  readonly person: { readonly name: string; readonly address: string; readonly password: string }
+}
+
+const hoursOpen = 24
+
+/**
+ * Asks to open a business: a letter goes to the address, and nothing is there until its link is followed. Whether the
+ * address is known already is told in the letter alone, so that nobody can find out who is here.
+ */
+export function askToOpen(room: Room, passwords: Passwords) {
+  return async ({ business, person }: OpeningWanted): Promise<{ sentTo: string }> => {
+    if (!isKnownZone(business.zone))
+      throw new Problem('request.invalid', `“${business.zone}” is no time zone; one is named as Europe/Lisbon.`, {
+        pointer: '/business/zone',
+      })
+    assertGoodPassword(person.password, [person.name, person.address, business.name])
+    const id = newId()
+    const address = person.address.toLowerCase()
+    const passwordHash = await passwords.hash(person.password)
+    return room.change(null, {}, async change => {
+      const known = await findPersonByAddress(change.manager, address)
+      await change.manager.query(
+        'INSERT INTO opening (id, business_name, town, zone, person_name, address, password_hash, asked_at, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+        [
+          id,
+          business.name,
+          business.town,
+          business.zone,
+          person.name,
+          address,
+          passwordHash,
+          change.now.toString(),
+          change.now.add({ hours: hoursOpen }).toString(),
+        ],
+      )
+      await change.record({
+        chain: id,
+        what: 'opening.asked',
+        sentence: `Somebody asked to open ${business.name}.`,
+        by: null,
+      })
+      await change.mail(openingLetter(id, business.name, { name: person.name, address }, known !== null))
+      return { sentTo: address }
+    })
+  }
+}
+
+function openingLetter(id: string, business: string, to: { name: string; address: string }, known: boolean) {
+  if (known)
+    return {
+      to,
+      subject: `You have a sign-in at Famiglia already`,
+      body: [
+        `Somebody, perhaps you, asked to open ${business} with this address. It has a sign-in already: sign in with it instead.`,
+      ],
+      button: { label: 'Sign in', leads: { to: 'page' as const, path: '/sign-in' } },
+    }
+  return {
+    to,
+    subject: `Open ${business} at Famiglia`,
+    body: [
+      `Dear ${to.name},`,
+      `follow this link to open ${business} and become its admin. It is good for ${hoursOpen} hours.`,
+    ],
+    button: { label: `Open ${business}`, leads: { to: 'opening' as const, id, generation: 1 } },
+    unexpected: 'If you did not ask for this, leave it: without the link nothing is opened.',
+  }
+}
+
+interface Opening {
+  id: string
+  business_name: string
+  town: string
+  zone: string
+  person_name: string
+  address: string
+  password_hash: string
+  expires_at: Date
+  business_id: string | null
+}
+
+/** Opens the business that a link asks for, with its first admin. Following it again tells the same business. */
+export function open(room: Room) {
+  return async (link: string): Promise<{ number: string; name: string }> => {
+    const target = room.secrets.readLink('opening', link)
+    if (!target)
+      throw new Problem('link.unknown', 'This link is not whole, or was not made here. Copy it from the letter again.')
+    return room.change(null, {}, async change => {
+      const [opening] = (await change.manager.query('SELECT * FROM opening WHERE id = $1 FOR UPDATE', [
+        target.id,
+      ])) as Opening[]
+      if (!opening) throw new Problem('link.unknown', 'This link leads nowhere.')
+      if (opening.business_id) return alreadyOpen(change, opening)
+      if (opening.expires_at.getTime() <= change.now.epochMilliseconds)
+        throw new Problem('opening.lapsed', `The link was good for ${hoursOpen} hours. Ask to open the business again.`)
+      return openNow(change, opening)
+    })
+  }
+}
+
+async function alreadyOpen(change: Change, opening: Opening): Promise<{ number: string; name: string }> {
+  const business = await change.manager.findOneByOrFail(businesses, { id: opening.business_id! })
+  await change.record({
+    chain: opening.id,
+    what: 'opening.repeated',
+    sentence: `The link that opened ${business.name} was followed again.`,
+    by: null,
+  })
+  return { number: business.number, name: business.name }
+}
+
+async function openNow(change: Change, opening: Opening): Promise<{ number: string; name: string }> {
+  if (await findPersonByAddress(change.manager, opening.address))
+    throw new Problem('person.known', 'This address has a sign-in already. Sign in with it instead.')
+  const person = await addPerson(
+    change.manager,
+    { name: opening.person_name, address: opening.address, passwordHash: opening.password_hash },
+    change.now,
+  )
+  const business = await addBusiness(change, opening, person.id)
+  await change.manager.insert(memberships, {
+    businessId: business.id,
+    personId: person.id,
+    standing: 'admin',
+    since: change.now,
+    invitedBy: null,
+    pausedAt: null,
+  })
+  await change.manager.query('UPDATE opening SET business_id = $2 WHERE id = $1', [opening.id, business.id])
+  const by = { id: person.id, name: person.name }
+  await change.record({ chain: person.id, what: 'person.joined', sentence: `${person.name} made a sign-in.`, by })
+  await change.record({
+    chain: business.id,
+    what: 'business.opened',
+    sentence: `${person.name} opened ${business.name} in ${business.town} and is its admin.`,
+    data: { number: business.number },
+    about: person.id,
+    by,
+  })
+  return { number: business.number, name: business.name }
+}
+
+/** Draws numbers until one is free; with a hundred million there are, the first nearly always is. */
+async function addBusiness(change: Change, opening: Opening, openedBy: string): Promise<Business> {
+  const cloth = cloths[drawDigits() % cloths.length]!
+  for (;;) {
+    const business: Business = {
+      id: newId(),
+      number: drawNumber('B', drawDigits()),
+      name: opening.business_name,
+      town: opening.town,
+      zone: opening.zone,
+      cloth,
+      openedAt: change.now,
+      openedBy,
+      pausedAt: null,
+      proposalDays: 14,
+    }
+    await change.manager.query('SAVEPOINT drawn')
+    try {
+      await change.manager.insert(businesses, business)
+      return business
+    } catch (error) {
+      if (!violates(error, 'business_number')) throw error
+      await change.manager.query('ROLLBACK TO SAVEPOINT drawn')
+    }
+  }
+}

@@ -1,0 +1,77 @@
+import type { BusinessNumber, Instant, Standing } from '@famiglia/core'
+import { EntitySchema, type EntityManager } from 'typeorm'
+import { column, named } from '../base/columns.ts'
+
+export interface Business {
+  id: string
+  number: BusinessNumber
+  name: string
+  town: string
+  zone: string
+  cloth: string
+  openedAt: Instant
+  openedBy: string
+  pausedAt: Instant | null
+  /** How long proposals stay open, in days. */
+  proposalDays: number
+}
+
+export const businesses = new EntitySchema<Business>({
+  name: 'business',
+  columns: {
+    id: column.id,
+    number: column.text,
+    name: column.text,
+    town: column.text,
+    zone: column.text,
+    cloth: column.text,
+    openedAt: named('opened_at', column.instant),
+    openedBy: named('opened_by', column.uuid),
+    pausedAt: named('paused_at', column.instant, true),
+    proposalDays: named('proposal_days', column.whole),
+  },
+})
+
+export interface Membership {
+  businessId: string
+  personId: string
+  standing: Standing
+  since: Instant
+  invitedBy: string | null
+  pausedAt: Instant | null
+}
+
+export const memberships = new EntitySchema<Membership>({
+  name: 'membership',
+  columns: {
+    businessId: named('business_id', { ...column.uuid, primary: true }),
+    personId: named('person_id', { ...column.uuid, primary: true }),
+    standing: column.text,
+    since: column.instant,
+    invitedBy: named('invited_by', column.uuid, true),
+    pausedAt: named('paused_at', column.instant, true),
+  },
+})
+
+/** The cloths a business's ledger can be bound in. */
+export const cloths = ['fig', 'pine', 'slate', 'walnut', 'wine', 'teal', 'olive', 'plain'] as const
+
+/** Ids of a business's admins, locked with the business by the change that asks. */
+export async function adminsOf(
+  manager: EntityManager,
+  business: string,
+): Promise<{ id: string; name: string; address: string }[]> {
+  return manager.query(
+    `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND person.paused_at IS NULL ORDER BY person.name, person.id`,
+    [business],
+  )
+}
+
+export async function findMembership(
+  manager: EntityManager,
+  business: string,
+  person: string,
+): Promise<Membership | null> {
+  return manager.findOneBy(memberships, { businessId: business, personId: person })
+}

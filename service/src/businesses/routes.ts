@@ -1,0 +1,61 @@
+import type { Room } from '../base/room.ts'
+import type { House } from '../base/validation.ts'
+import { passwords } from '../sign-in/password.ts'
+import { actingFor } from './acting.ts'
+import { askToOpen, open } from './openBusiness.ts'
+import { adminsOf, businesses } from './records.ts'
+import { businessOut, businessParam, opened, openingAsked, openingLink, openingWanted } from './schemas.ts'
+
+const tags = ['businesses']
+const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
+
+/** Opening a business, and what it is. */
+export async function businessRoutes(app: House, room: Room): Promise<void> {
+  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+
+  app.post(
+    '/v1/openings',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Ask to open a business: a letter with a link goes to the address',
+        body: openingWanted,
+        response: { 202: openingAsked },
+      },
+    },
+    async (request, reply) => {
+      const asked = await askToOpen(room, words)(request.body)
+      return reply.code(202).send(asked)
+    },
+  )
+
+  app.post(
+    '/v1/openings/confirmation',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Open the business with the link from the letter',
+        body: openingLink,
+        response: { 200: opened },
+      },
+    },
+    async request => open(room)(request.body.link),
+  )
+
+  app.get(
+    '/v1/businesses/:business',
+    { schema: { tags, summary: 'A business you work for', params: businessParam, response: { 200: businessOut } } },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      const business = await room.database.manager.findOneByOrFail(businesses, { id: acting.id })
+      return {
+        ...business,
+        openedAt: business.openedAt.toString(),
+        standing: acting.standing,
+        admins: await adminsOf(room.database.manager, acting.id),
+      }
+    },
+  )
+}

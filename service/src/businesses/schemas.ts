@@ -1,0 +1,33 @@
+import { array, object, string } from 'yup'
+import { address, instantOut } from '../sign-in/schemas.ts'
+
+export const businessParam = object({ business: string().max(40).required() })
+
+export const openingWanted = object({
+  business: object({
+    name: string().trim().min(2).max(80).required('the business needs a name'),
+    town: string().trim().min(1).max(80).required('the business needs a town'),
+    zone: string().max(60).required(),
+  }).required(),
+  person: object({
+    name: string().trim().min(1).max(80).required('your name is needed'),
+    address: address.required('an e-mail address is needed'),
+    password: string().min(10, 'a password has at least 10 characters').max(200).required(),
+  }).required(),
+}).noUnknown()
+export const openingAsked = object({ sentTo: string().required() })
+export const openingLink = object({ link: string().max(200).required() }).noUnknown()
+export const opened = object({ number: string().required(), name: string().required() })
+
+export const businessOut = object({
+  number: string().required(),
+  name: string().required(),
+  town: string().required(),
+  zone: string().required(),
+  cloth: string().required(),
+  openedAt: instantOut.required(),
+  standing: string().required().meta({ description: 'Your own standing there.' }),
+  admins: array(
+    object({ id: string().required(), name: string().required(), address: string().required() }),
+  ).required(),
+}).meta({ id: 'Business' })

@@ -1,0 +1,56 @@
+import { isIdText } from '../base/id-text.ts'
+import { decide, isAction, sayDecision, sayLevel, type Decision } from '@famiglia/core'
+import { databaseAway, isDatabaseAway } from '../base/database.ts'
+import type { Room } from '../base/room.ts'
+import type { PlatformConfig } from '../base/config.ts'
+
+export interface Evaluation {
+  readonly subject: { readonly type: string; readonly id: string }
+  readonly action: { readonly name: string }
+  readonly resource: { readonly type: string; readonly id: string }
+}
+
+export interface EvaluationOutcome {
+  readonly decision: boolean
+  readonly context: {
+    readonly reason: string
+    readonly level: string
+    readonly sees: Decision['level']['sees'] extends ReadonlySet<infer F> ? F[] : never
+  }
+}
+
+/**
+ * Answers a platform (OpenID AuthZEN 1.0): the subject is a person, by the `sub` they signed in there with; the
+ * resource is an asset, by its kind and the platform's own name for it. Whatever is not known is not allowed, and
+ * answers alike. One round trip to PostgreSQL.
+ */
+export async function evaluate(room: Room, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
+  const { subject, action, resource } = asked
+  if (subject.type !== 'person' || !isIdText(subject.id) || !isAction(action.name)) return unknown
+  const facts = await factsFor(room, platform, subject.id, resource.id)
+  if (!facts || facts.asset.kind !== resource.type) return unknown
+  const now = room.clock.now()
+  const decision = decide(facts, action.name, now)
+  if (decision.allowed) room.lastUse.note(facts.person.id, facts.asset.id)
+  return {
+    decision: decision.allowed,
+    context: {
+      reason: sayDecision(facts, decision, action.name, now),
+      level: sayLevel(facts.asset.kind, decision.level),
+      sees: [...decision.level.sees],
+    },
+  }
+}
+
+const unknown: EvaluationOutcome = {
+  decision: false,
+  context: { reason: 'No: there is no such access.', level: 'nothing', sees: [] },
+}
+
+async function factsFor(room: Room, platform: PlatformConfig, person: string, ref: string) {
+  try {
+    return await room.facts.onPlatform(person, platform.key, ref)
+  } catch (cause) {
+    throw isDatabaseAway(cause) ? databaseAway(cause) : cause
+  }
+}

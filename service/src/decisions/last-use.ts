@@ -1,0 +1,40 @@
+import type { DataSource } from 'typeorm'
+import type { Clock } from '../base/clock.ts'
+
+/**
+ * Notes when somebody last used an asset. It is a trace of use and no change of access, so it does not go through the
+ * door: noted in memory and written down every second, in one statement; a kill loses at most that second.
+ */
+export class LastUse {
+  private noted = new Map<string, { person: string; asset: string; at: string }>()
+  private readonly timer: NodeJS.Timeout
+
+  constructor(
+    private readonly database: DataSource,
+    private readonly clock: Clock,
+    private readonly onError: (error: unknown) => void,
+  ) {
+    this.timer = setInterval(() => void this.write().catch(onError), 1_000)
+    this.timer.unref()
+  }
+
+  note(person: string, asset: string): void {
+    this.noted.set(`${person} ${asset}`, { person, asset, at: this.clock.now().toString() })
+  }
+
+  async write(): Promise<void> {
+    if (this.noted.size === 0) return
+    const uses = [...this.noted.values()]
+    this.noted = new Map()
+    await this.database.query(
+      `INSERT INTO last_use (person_id, asset_id, at) SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::timestamptz[])
+       ON CONFLICT (asset_id, person_id) DO UPDATE SET at = greatest(last_use.at, excluded.at)`,
+      [uses.map(use => use.person), uses.map(use => use.asset), uses.map(use => use.at)],
+    )
+  }
+
+  async close(): Promise<void> {
+    clearInterval(this.timer)
+    await this.write().catch(this.onError)
+  }
+}

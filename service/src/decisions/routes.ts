@@ -1,0 +1,170 @@
+import {
+  actionsOfKind,
+  decide,
+  isAction,
+  kinds,
+  nearest,
+  ownersActions,
+  parseWho,
+  sayDecision,
+  sayLevel,
+  sayPath,
+  type Action,
+  type Kind,
+} from '@famiglia/core'
+import type { FastifyRequest } from 'fastify'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { secretIn } from '../base/session.ts'
+import type { House } from '../base/validation.ts'
+import type { PlatformConfig } from '../base/config.ts'
+import { getAssetNamed } from '../assets/findAsset.ts'
+import { actingFor } from '../businesses/acting.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { findPersonByAddress } from '../people/records.ts'
+import { evaluate } from './evaluate.ts'
+import { answer, authzenMetadata, decisionOut, decisionsOut, evaluation, evaluations, question } from './schemas.ts'
+
+/** Questions of access: from people (`can`, `why`) and from platforms (OpenID AuthZEN 1.0). */
+export async function decisionRoutes(app: House, room: Room): Promise<void> {
+  app.post(
+    '/v1/businesses/:business/decisions',
+    {
+      schema: {
+        tags: ['decisions'],
+        summary: 'May somebody do something with an asset, and why or why not',
+        params: businessParam,
+        body: question,
+        response: { 200: answer },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      const { who, action, asset: named } = request.body
+      const asset = await getAssetNamed(room.database.manager, acting, named)
+      const wanted = readAction(action, asset.kind, asset.name)
+      const person = await findPersonByAddress(room.database.manager, readAddress(who))
+      const facts = person && (await room.facts.around(person.id, asset.number))
+      const now = room.clock.now()
+      const own = person?.id === acting.live.person ? facts : await room.facts.around(acting.live.person, asset.number)
+      if (own && person?.id !== acting.live.person && !decide(own, 'access.see', now).allowed)
+        throw new Problem(
+          'access.not-yours-to-give',
+          `What others may do with ${asset.name} is told to its stewards and to admins.`,
+        )
+      if (!facts)
+        return {
+          allowed: false,
+          reason: `No: ${who} has no access to ${asset.name}.`,
+          level: 'nothing',
+          sees: [],
+          paths: [],
+        }
+      const decision = decide(facts, wanted, now)
+      const paths = decision.paths.map(path => ({
+        sentence: sayPath(facts, path),
+        counts: path.stopped === null,
+        holdsAction: path.level.actions.has(wanted),
+        level: sayLevel(asset.kind, path.level),
+        through: path.through,
+      }))
+      return {
+        allowed: decision.allowed,
+        reason: sayDecision(facts, decision, wanted, now),
+        level: sayLevel(asset.kind, decision.level),
+        sees: [...decision.level.sees],
+        paths,
+      }
+    },
+  )
+
+  app.post(
+    '/access/v1/evaluation',
+    {
+      schema: {
+        tags: ['platforms'],
+        summary: 'A platform’s question (OpenID AuthZEN 1.0)',
+        body: evaluation,
+        response: { 200: decisionOut },
+      },
+    },
+    async request => evaluate(room, requirePlatform(room, request), request.body),
+  )
+
+  app.post(
+    '/access/v1/evaluations',
+    {
+      schema: {
+        tags: ['platforms'],
+        summary: 'Several of a platform’s questions at once (OpenID AuthZEN 1.0)',
+        body: evaluations,
+        response: { 200: decisionsOut },
+      },
+    },
+    async request => {
+      const platform = requirePlatform(room, request)
+      const { evaluations: entries = [{}], ...top } = request.body
+      const outcomes = await Promise.all(
+        entries.map(entry => {
+          const { subject, action, resource } = {
+            ...top,
+            ...Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined)),
+          } as Partial<Parameters<typeof evaluate>[2]>
+          if (!subject || !action || !resource)
+            throw new Problem(
+              'request.invalid',
+              'Each evaluation needs a subject, an action and a resource, of its own or at the top.',
+              { pointer: '/evaluations' },
+            )
+          return evaluate(room, platform, { subject, action, resource })
+        }),
+      )
+      return { evaluations: outcomes }
+    },
+  )
+
+  app.get(
+    '/.well-known/authzen-configuration',
+    {
+      schema: {
+        tags: ['platforms'],
+        summary: 'Where decisions are asked for (OpenID AuthZEN 1.0)',
+        response: { 200: authzenMetadata },
+      },
+    },
+    async () => ({
+      policy_decision_point: room.publicUrl(),
+      access_evaluation_endpoint: `${room.publicUrl()}/access/v1/evaluation`,
+      access_evaluations_endpoint: `${room.publicUrl()}/access/v1/evaluations`,
+    }),
+  )
+}
+
+function requirePlatform(room: Room, request: FastifyRequest): PlatformConfig {
+  const given = secretIn(request)
+  const platform = given?.by === 'bearer' ? room.platforms.findBySecret(given.secret) : null
+  if (platform) return platform
+  throw new Problem(
+    'sign-in.needed',
+    'Only a platform asks here, with the secret it shares with Famiglia as its bearer token.',
+  )
+}
+
+function readAddress(text: string): string {
+  const reading = parseWho(text)
+  if (!reading.ok) throw new Problem(reading.error.code, reading.error.message, { pointer: '/who' })
+  if (reading.who.by === 'address') return reading.who.address
+  throw new Problem('holder.not-yet', 'A person is asked about, by their e-mail address.', { pointer: '/who' })
+}
+
+function readAction(text: string, kind: Kind, name: string): Action {
+  const known = [...actionsOfKind(kind), ...ownersActions]
+  if (isAction(text) && known.includes(text)) return text
+  const near = nearest(text, known)
+  const noun = kinds[kind].noun
+  throw new Problem(
+    'action.unknown',
+    `${name} is ${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}, which has no action ${text}.${near ? ` Did you mean ${near}?` : ''}`,
+    { pointer: '/action', nearest: near },
+  )
+}

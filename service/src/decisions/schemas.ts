@@ -1,0 +1,80 @@
+import { allFigures } from '@famiglia/core'
+import { array, boolean, mixed, object, string } from 'yup'
+
+const figure = string()
+  .oneOf([...allFigures])
+  .required()
+
+export const question = object({
+  who: string().trim().max(254).required('say who').meta({ description: 'An e-mail address.' }),
+  action: string().trim().max(60).required('say which action'),
+  asset: string().trim().max(140).required('say on what').meta({ description: 'A number, or kind/handle.' }),
+}).noUnknown()
+
+export const answer = object({
+  allowed: boolean().required(),
+  reason: string().required(),
+  level: string().required(),
+  sees: array(figure).required(),
+  paths: array(
+    object({
+      sentence: string().required(),
+      counts: boolean().required(),
+      holdsAction: boolean().required(),
+      level: string().required(),
+      through: string().required(),
+    }),
+  ).required(),
+}).meta({ id: 'Answer' })
+
+const subject = object({
+  type: string().max(60).required(),
+  id: string().max(254).required(),
+  properties: mixed().optional(),
+})
+const resource = object({
+  type: string().max(60).required(),
+  id: string().max(254).required(),
+  properties: mixed().optional(),
+})
+const action = object({ name: string().max(120).required(), properties: mixed().optional() })
+
+/** An access evaluation request of OpenID AuthZEN 1.0. */
+export const evaluation = object({
+  subject: subject.required(),
+  action: action.required(),
+  resource: resource.required(),
+  context: mixed().optional(),
+})
+export const decisionOut = object({
+  decision: boolean().required(),
+  context: object({ reason: string().required(), level: string().required(), sees: array(figure).required() })
+    .optional()
+    .default(undefined),
+}).meta({ id: 'Evaluation' })
+
+/** Several at once: what an entry leaves out is taken from the top. */
+export const evaluations = object({
+  subject: subject.optional().default(undefined),
+  action: action.optional().default(undefined),
+  resource: resource.optional().default(undefined),
+  context: mixed().optional(),
+  evaluations: array(
+    object({
+      subject: subject.optional().default(undefined),
+      action: action.optional().default(undefined),
+      resource: resource.optional().default(undefined),
+      context: mixed().optional(),
+    }),
+  )
+    .max(50)
+    .optional(),
+  options: mixed().optional(),
+})
+export const decisionsOut = object({ evaluations: array(decisionOut).required() })
+
+export const authzenMetadata = object({
+  policy_decision_point: string().required(),
+  access_evaluation_endpoint: string().required(),
+  access_evaluations_endpoint: string().required(),
+})

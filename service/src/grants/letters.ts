@@ -1,0 +1,83 @@
+import { describeLevel, sayEnd, sayList } from '@famiglia/core'
+import type { Acting } from '../businesses/acting.ts'
+import type { Letter } from '../mail/letter.ts'
+import type { KnownPerson } from '../people/records.ts'
+import type { PlannedItem } from './planSentence.ts'
+import { sayWords } from './tellLevel.ts'
+
+const myAccess = { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } } as const
+
+export function givenLetter(acting: Acting, person: KnownPerson, items: readonly PlannedItem[]): Letter {
+  return {
+    to: person,
+    subject: `${acting.live.name} lets you ${sayItems(acting, items)}`,
+    body: [`Dear ${person.name},`, `${acting.live.name} gave you access for ${acting.name}. It is in force now.`],
+    facts: factsOf(acting, items),
+    button: myAccess,
+    unexpected: `Not expected? Write to ${acting.live.address}.`,
+  }
+}
+
+export function changedLetter(acting: Acting, person: KnownPerson, items: readonly PlannedItem[]): Letter {
+  return {
+    to: person,
+    subject: `${acting.live.name} changed what you may do: ${sayItems(acting, items)}`,
+    body: [`Dear ${person.name},`, `${acting.live.name} changed your access for ${acting.name}. It holds from now on.`],
+    facts: factsOf(acting, items),
+    button: myAccess,
+  }
+}
+
+export function endedLetter(
+  acting: Acting,
+  person: KnownPerson,
+  assets: readonly string[],
+  membership: boolean,
+): Letter {
+  const on = assets.length > 0 ? ` on ${sayList(assets)}` : ''
+  return {
+    to: person,
+    subject: membership
+      ? `${acting.live.name} ended your access for ${acting.name}`
+      : `${acting.live.name} ended your access${on}`,
+    body: [
+      `Dear ${person.name},`,
+      `${acting.live.name} ended your access${on} for ${acting.name}. It is over now, on the platform too.`,
+      membership
+        ? `You are no longer a member of ${acting.name}. What other businesses gave you stays.`
+        : 'What you have elsewhere stays as it is.',
+    ],
+    button: myAccess,
+  }
+}
+
+/** Facts about each asset, then whose money and until when: the same terms as in the review. */
+export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, items: readonly PlannedItem[]): [string, string][] {
+  const spending = items.filter(item => describeLevel(item.asset.kind, item.plan.level).canSpend)
+  const until = items[0]!.words.until
+  return [
+    ...items.flatMap(({ asset, plan }): [string, string][] => {
+      const words = describeLevel(asset.kind, plan.level)
+      const hidden =
+        words.hidden.length > 0 ? [[`${asset.name}, hidden`, sayList(words.hidden)] as [string, string]] : []
+      return [[asset.name, `you may ${words.may}.`], ...hidden, ['You may not', `${words.mayNot}.`]]
+    }),
+    ...(spending.length > 0
+      ? [
+          [
+            'Whose money',
+            `${sayList(spending.map(item => item.asset.name))} spend${spending.length === 1 ? 's' : ''} ${acting.name}’s money. It costs you nothing.`,
+          ] as [string, string],
+        ]
+      : []),
+    ['Until', until ? `${sayEnd(until, acting.zone)} (${acting.zone})` : 'no end is set'],
+  ]
+}
+
+function sayItems(acting: Acting, items: readonly PlannedItem[]): string {
+  return sayWords(
+    items[0]!.words,
+    items.map(item => item.asset.name),
+    acting.zone,
+  )
+}

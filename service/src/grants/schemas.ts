@@ -1,0 +1,59 @@
+import { allFigures } from '@famiglia/core'
+import { array, boolean, object, string } from 'yup'
+import { instantOut } from '../sign-in/schemas.ts'
+
+const figure = string()
+  .oneOf([...allFigures])
+  .required()
+
+export const sentenceSaid = object({
+  sentence: string().trim().min(1, 'a sentence is needed').max(2000).required('a sentence is needed'),
+  note: string().trim().max(1000),
+}).noUnknown()
+export const sentencePreviewed = object({
+  sentence: string().trim().max(2000).required('a sentence is needed'),
+}).noUnknown()
+
+export const assetInWords = object({
+  number: string().required(),
+  kind: string().required(),
+  noun: string().required(),
+  handle: string().required(),
+  name: string().required(),
+  given: string().required(),
+  tier: string().nullable().defined(),
+  may: string().defined(),
+  mayNot: string().defined(),
+  sees: array(figure).required(),
+  hidden: array(figure).required(),
+  money: string().nullable().defined(),
+})
+
+export const preview = object({
+  sentence: string().required(),
+  verb: string().oneOf(['let', 'end']).required(),
+  summary: string().required(),
+  who: object({
+    address: string().required(),
+    name: string().nullable().defined(),
+    state: string().oneOf(['member', 'invited', 'known', 'new']).required(),
+  }).required(),
+  assets: array(
+    assetInWords.shape({ change: string().required(), difference: string().nullable().defined() }),
+  ).required(),
+  from: string().nullable().defined(),
+  until: object({ at: instantOut.required(), words: string().required() }).nullable().defined(),
+  staysOpenUntil: string().nullable().defined(),
+  takesProof: boolean().required(),
+  proofIsFresh: boolean().required(),
+  mails: array(object({ to: string().required(), about: string().required() })).required(),
+  notes: array(string().required()).required(),
+}).meta({ id: 'Preview' })
+
+export const said = object({
+  sentence: string().required(),
+  result: string().required(),
+  outcome: string().oneOf(['given', 'changed', 'same', 'invited', 'invitation changed', 'ended']).required(),
+  grants: array(string().required()).required(),
+  proposal: string().nullable().defined(),
+}).meta({ id: 'Said' })

@@ -1,0 +1,95 @@
+import { boolean, mixed, number, object, string } from 'yup'
+import { nextLink, pageQuery, cutPage, readCursor, pageOf } from '../base/page.ts'
+import type { Room } from '../base/room.ts'
+import type { House } from '../base/validation.ts'
+import { getAssetNamed } from '../assets/findAsset.ts'
+import { actingFor, requireStanding } from '../businesses/acting.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { getMember } from '../people/routes.ts'
+import { instantOut } from '../sign-in/schemas.ts'
+import { readHistory } from './records.ts'
+import { verifyHistory } from './verify.ts'
+
+const tags = ['history']
+
+const historyQuery = object({ ...pageQuery, asset: string().max(140), person: string().max(254) })
+const historyEntry = object({
+  number: number().integer().required(),
+  at: instantOut.required(),
+  by: string().nullable().defined(),
+  provenBy: string().nullable().defined(),
+  what: string().required(),
+  sentence: string().required(),
+  data: mixed().required(),
+  before: string().nullable().defined(),
+  hash: string().required(),
+}).meta({ id: 'HistoryEntry' })
+const verification = object({
+  whole: boolean().required(),
+  entries: number().integer().required(),
+  lastHash: string().nullable().defined(),
+  broken: object({ number: number().integer().required(), reason: string().required() }).nullable().defined(),
+}).meta({ id: 'Verification' })
+
+/** The history of a business: read, filtered, proven. */
+export async function historyRoutes(app: House, room: Room): Promise<void> {
+  app.get(
+    '/v1/businesses/:business/history',
+    {
+      schema: {
+        tags,
+        summary: 'What happened, newest first',
+        params: businessParam,
+        querystring: historyQuery,
+        response: { 200: pageOf(historyEntry) },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      requireStanding(acting, 'see-history', 'Reading the history')
+      const { limit, after, asset, person } = request.query
+      const filter = {
+        asset: asset ? (await getAssetNamed(room.database.manager, acting, asset)).id : undefined,
+        person: person ? (await getMember(room, acting, person)).id : undefined,
+      }
+      const rows = await readHistory(
+        room.database,
+        acting.id,
+        filter,
+        Number(readCursor(after)?.[0] ?? 0) || null,
+        limit,
+      )
+      const page = cutPage(rows, limit, row => [row.number])
+      void reply.headers(nextLink(request.url, page.next))
+      const items = page.items.map(({ number: place, entry, hash, before }) => ({
+        number: place,
+        at: entry.at,
+        by: entry.person?.name ?? null,
+        provenBy: entry.provenBy,
+        what: entry.what,
+        sentence: entry.sentence,
+        data: entry.data,
+        before,
+        hash,
+      }))
+      return { items, next: page.next }
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/history/verification',
+    {
+      schema: {
+        tags,
+        summary: 'Read the whole chain and prove that nothing in it is missing or changed',
+        params: businessParam,
+        response: { 200: verification },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      requireStanding(acting, 'see-history', 'Reading the history')
+      return verifyHistory(room.database, acting.id)
+    },
+  )
+}

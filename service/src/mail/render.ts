@@ -1,0 +1,64 @@
+import type { Letter } from './letter.ts'
+
+export interface RenderedLetter {
+  readonly text: string
+  readonly html: string
+}
+
+/** A letter as plain text and as HTML. Everything in it that people wrote is escaped. */
+export function renderLetter(letter: Letter, url: string | null): RenderedLetter {
+  return { text: asText(letter, url), html: asHtml(letter, url) }
+}
+
+function asText(letter: Letter, url: string | null): string {
+  const note = letter.note ? [`“${letter.note.text}”\n${letter.note.from}`] : []
+  const facts = letter.facts?.length ? [letter.facts.map(([term, answer]) => `${term}: ${answer}`).join('\n')] : []
+  const button = letter.button && url ? [`${letter.button.label}:\n${url}`] : []
+  const unexpected = letter.unexpected ? [letter.unexpected] : []
+  return `${[...letter.body, ...note, ...facts, ...button, ...unexpected, signed].join('\n\n')}\n`
+}
+
+const signed = 'Famiglia: who may do what, with which asset, until when. No password ever changes hands.'
+
+const style = {
+  page: 'margin:0;padding:24px;background:#f1f3e6;color:#2b1a26;font:16px/1.5 Georgia,serif',
+  sheet: 'max-width:560px;margin:0 auto;padding:28px 32px;background:#fcfcf8;border-radius:3px',
+  note: 'margin:16px 0;padding:2px 0 2px 16px;border-left:3px double #c99a8b;font-style:italic',
+  term: 'padding:7px 16px 7px 0;border-top:1px solid #d5d8c4;color:#5b4754;font-style:italic;vertical-align:top;white-space:nowrap',
+  answer: 'padding:7px 0;border-top:1px solid #d5d8c4;vertical-align:top',
+  button:
+    'display:inline-block;padding:11px 18px;background:#5a1f49;color:#fdfcf6;border-radius:3px;font-weight:bold;text-decoration:none',
+  small: 'color:#5b4754;font-size:14px',
+}
+
+function asHtml(letter: Letter, url: string | null): string {
+  const body = letter.body.map(paragraph => `<p>${escapeHtml(paragraph)}</p>`).join('\n')
+  const note = letter.note
+    ? `<blockquote style="${style.note}">${escapeHtml(letter.note.text)}<br>${escapeHtml(letter.note.from)}</blockquote>`
+    : ''
+  const rows = (letter.facts ?? []).map(
+    ([term, answer]) =>
+      `<tr><td style="${style.term}">${escapeHtml(term)}</td><td style="${style.answer}">${escapeHtml(answer)}</td></tr>`,
+  )
+  const facts =
+    rows.length > 0 ? `<table style="border-collapse:collapse;margin:16px 0;width:100%">${rows.join('\n')}</table>` : ''
+  const button =
+    letter.button && url
+      ? `<p style="margin:24px 0"><a href="${escapeHtml(url)}" style="${style.button}">${escapeHtml(letter.button.label)}</a></p>`
+      : ''
+  const unexpected = letter.unexpected ? `<p style="${style.small}">${escapeHtml(letter.unexpected)}</p>` : ''
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escapeHtml(letter.subject)}</title></head><body style="${style.page}"><div style="${style.sheet}">
+${body}${note}${facts}${button}${unexpected}<p style="${style.small}">${escapeHtml(signed)}</p></div></body></html>`
+}
+
+const entities: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&#39;',
+}
+
+export function escapeHtml(text: string): string {
+  return text.replace(/[&<>"']/g, sign => entities[sign]!)
+}

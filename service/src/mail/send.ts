@@ -1,0 +1,46 @@
+import { createTransport } from 'nodemailer'
+import type { DataSource } from 'typeorm'
+import type { Clock } from '../base/clock.ts'
+import type { Secrets } from '../base/secrets.ts'
+import type { LetterLink } from './letter.ts'
+import { findUnsent, markSent } from './records.ts'
+import { renderLetter } from './render.ts'
+
+export interface Postman {
+  send(mail: { mail: string }): Promise<void>
+  close(): void
+}
+
+/**
+ * Sends queued letters by SMTP. A letter keeps one Message-ID (RFC 5322) over all tries: should the service be killed
+ * after the server took it and before that was written down, the second copy is known as such by the receiving side.
+ */
+export function openPostman(
+  database: DataSource,
+  secrets: Secrets,
+  clock: Clock,
+  settings: { smtp: string; from: string; publicUrl: () => string },
+): Postman {
+  const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: 2 } as object)
+  return {
+    async send({ mail }) {
+      const letter = await findUnsent(database, mail)
+      if (!letter) return
+      const url = letter.button ? urlOf(letter.button.leads) : null
+      await transport.sendMail({
+        from: settings.from,
+        to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
+        subject: letter.subject,
+        messageId: `<${mail}@famiglia.example>`,
+        ...renderLetter(letter, url),
+      })
+      await markSent(database, mail, clock.now())
+    },
+    close: () => transport.close(),
+  }
+
+  function urlOf(leads: LetterLink): string {
+    if (leads.to === 'page') return settings.publicUrl() + leads.path
+    return `${settings.publicUrl()}/${leads.to}#${secrets.linkTo(leads.to, leads)}`
+  }
+}

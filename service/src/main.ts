@@ -1,0 +1,193 @@
+import { join } from 'node:path'
+import pino, { type Logger } from 'pino'
+import type { FastifyInstance } from 'fastify'
+import { assetRoutes } from './assets/routes.ts'
+import { assets, claims } from './assets/records.ts'
+import { makeApp } from './base/app.ts'
+import { changeDoor } from './base/change.ts'
+import { systemClock, type Clock } from './base/clock.ts'
+import { readConfig, type Config, type Settings } from './base/config.ts'
+import { serveConsole } from './base/console.ts'
+import { databaseAt, openDatabase, poolOf } from './base/database.ts'
+import { freePort } from './base/free-port.ts'
+import { Jobs } from './base/jobs.ts'
+import { watchOver } from './base/metrics.ts'
+import { describeApi } from './base/openapi.ts'
+import type { Room } from './base/room.ts'
+import { Secrets } from './base/secrets.ts'
+import { sessionReader } from './base/session.ts'
+import type { House } from './base/validation.ts'
+import { businesses, memberships } from './businesses/records.ts'
+import { businessRoutes } from './businesses/routes.ts'
+import { FactsReader } from './decisions/facts.ts'
+import { LastUse } from './decisions/last-use.ts'
+import { decisionRoutes } from './decisions/routes.ts'
+import { deskRoutes } from './desk/routes.ts'
+import { grants } from './grants/records.ts'
+import { grantRoutes } from './grants/routes.ts'
+import { historyRoutes } from './history/routes.ts'
+import { openPostman } from './mail/send.ts'
+import { personAddresses, persons } from './people/records.ts'
+import { peopleRoutes } from './people/routes.ts'
+import { Platforms } from './platforms/platforms.ts'
+import { tendProposal } from './proposals/otherAnswers.ts'
+import { proposalItems, proposals } from './proposals/records.ts'
+import { proposalRoutes } from './proposals/routes.ts'
+import { oidcRoutes } from './sign-in/oidc.ts'
+import { sessions } from './sign-in/records.ts'
+import { signInRoutes } from './sign-in/routes.ts'
+import { signingKeys } from './sign-in/signingKeys.ts'
+
+export { MovableClock, systemClock } from './base/clock.ts'
+export { readConfig, SettingError, settingNames, type Settings } from './base/config.ts'
+
+const entities = [
+  persons,
+  personAddresses,
+  businesses,
+  memberships,
+  assets,
+  claims,
+  grants,
+  proposals,
+  proposalItems,
+  sessions,
+]
+const capabilities: ((app: House, room: Room) => Promise<void>)[] = [
+  signInRoutes,
+  businessRoutes,
+  peopleRoutes,
+  assetRoutes,
+  grantRoutes,
+  proposalRoutes,
+  decisionRoutes,
+  historyRoutes,
+  deskRoutes,
+]
+
+export interface RunningService {
+  readonly url: string
+  readonly app: FastifyInstance
+  readonly room: Room
+  close(): Promise<void>
+}
+
+export interface Surroundings {
+  /** Where the signing keys are kept. */
+  readonly home: string
+  /** Where the built console lies. */
+  readonly consoleFiles: string
+  readonly clock?: Clock
+  /** More routes of whoever starts it, as the bench's. */
+  readonly alsoServe?: (app: FastifyInstance, room: Room) => Promise<void>
+}
+
+/**
+ * Starts the service: reads the settings, opens the records, composes the capabilities, listens. Closing finishes what
+ * was begun: requests in flight, background work, notes of use; then the records are closed.
+ */
+export async function startService(settings: Settings, around: Surroundings): Promise<RunningService> {
+  const config = readConfig(settings)
+  const log = pino({ level: config.FAMIGLIA_LOG_LEVEL })
+  const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
+  const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
+  const { room, jobs, postman } = makeRoom(config, around.clock ?? systemClock, log, url)
+  let closing = false
+
+  await openDatabase(room.database)
+  const app = await compose(room, log, () => closing)
+  const plain = app as unknown as FastifyInstance
+  await plain.register(async scope =>
+    oidcRoutes(
+      scope,
+      room,
+      sessionReader(room.database, room.clock),
+      signingKeys(join(around.home, 'signing-keys.json')),
+    ),
+  )
+  if (around.alsoServe) await around.alsoServe(plain, room)
+  await serveConsole(plain, around.consoleFiles)
+  await jobs.open({ 'send-mail': work => postman.send(work), 'tend-proposal': tendProposal(room) })
+  await app.listen({ host: config.FAMIGLIA_HOST, port })
+
+  const closeInOrder = [
+    () => app.close(),
+    () => jobs.close(),
+    () => postman.close(),
+    () => room.lastUse.close(),
+    () => room.database.destroy(),
+  ]
+  return {
+    url,
+    app: plain,
+    room,
+    close: async () => {
+      if (closing) return
+      closing = true
+      await closeAll(closeInOrder)
+    },
+  }
+}
+
+/** The description of the HTTP interface, without opening anything: the client is made from it. */
+export async function apiDescription(): Promise<object> {
+  const config = readConfig({
+    DATABASE_URL: 'postgres://nobody@127.0.0.1/nothing',
+    FAMIGLIA_SECRET: 'only to describe the interface, never used',
+    FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
+  })
+  const log = pino({ level: 'silent' })
+  const { room } = makeRoom(config, systemClock, log, 'http://127.0.0.1')
+  const app = await compose(room, log, () => false)
+  await app.ready()
+  const description = (app as unknown as FastifyInstance).swagger()
+  await room.lastUse.close()
+  return description
+}
+
+function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
+  const complain = (error: unknown) => log.warn({ err: error }, 'the records or the mail cannot be reached for now')
+  const database = databaseAt(config.DATABASE_URL, config.FAMIGLIA_DATABASE_CONNECTIONS, entities, complain)
+  const secrets = new Secrets(config.FAMIGLIA_SECRET)
+  const jobs = new Jobs(config.DATABASE_URL, complain)
+  const publicUrl = () => url
+  const room: Room = {
+    config,
+    clock,
+    database,
+    secrets,
+    publicUrl,
+    change: changeDoor(database, jobs, clock),
+    facts: new FactsReader(() => poolOf(database)),
+    lastUse: new LastUse(database, clock, complain),
+    platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
+  }
+  const postman = openPostman(database, secrets, clock, {
+    smtp: config.FAMIGLIA_SMTP_URL,
+    from: config.FAMIGLIA_MAIL_FROM,
+    publicUrl,
+  })
+  return { room, jobs, postman }
+}
+
+async function compose(room: Room, log: Logger, isClosing: () => boolean): Promise<House> {
+  const app = await makeApp(log, sessionReader(room.database, room.clock), room.publicUrl)
+  watchOver(app as unknown as FastifyInstance, room.database, isClosing)
+  await describeApi(app as unknown as FastifyInstance)
+  await app.register(async scope => {
+    for (const capability of capabilities) await capability(scope as House, room)
+  })
+  return app
+}
+
+async function closeAll(closers: readonly (() => Promise<unknown> | void)[]): Promise<void> {
+  const errors: unknown[] = []
+  for (const close of closers) {
+    try {
+      await close()
+    } catch (error) {
+      errors.push(error)
+    }
+  }
+  if (errors.length > 0) throw new AggregateError(errors, 'closing failed')
+}

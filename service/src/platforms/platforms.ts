@@ -1,0 +1,84 @@
+import { number, object, string } from 'yup'
+import type { PlatformConfig } from '../base/config.ts'
+import { Problem } from '../base/problem.ts'
+import { sameSecret } from '../base/secrets.ts'
+
+const controlled = object({
+  ref: string().required(),
+  kind: string().required(),
+  name: string().required(),
+  payment: string().nullable().default(null),
+})
+const shown = object({ shownAt: string().required(), minutes: number().required() })
+
+/** What a platform says of an asset whose control was proven. */
+export interface Controlled {
+  readonly ref: string
+  readonly kind: string
+  readonly name: string
+  /** Whose money adverts spend there, in words. */
+  readonly payment: string | null
+}
+
+/** The platforms Famiglia knows, and how it speaks with them. */
+export class Platforms {
+  constructor(readonly all: readonly PlatformConfig[]) {}
+
+  get(key: string): PlatformConfig {
+    const found = this.all.find(platform => platform.key === key.toLowerCase())
+    if (found) return found
+    throw new Problem(
+      'platform.unknown',
+      `No platform is called “${key}”. There ${this.all.length === 1 ? 'is' : 'are'} ${this.all.map(platform => platform.key).join(', ') || 'none'}.`,
+    )
+  }
+
+  /** The platform that a bearer secret belongs to, or null. */
+  findBySecret(secret: string): PlatformConfig | null {
+    return this.all.find(platform => sameSecret(platform.secret, secret)) ?? null
+  }
+
+  /** Has the platform show a code to whoever controls the asset there. */
+  async showCode(key: string, ref: string): Promise<{ shownAt: string; minutes: number }> {
+    const answer = await this.ask(key, '/control/codes', { ref })
+    if (answer.status === 404)
+      throw new Problem(
+        'claim.not-on-platform',
+        `${this.get(key).name} has nothing numbered “${ref}”. Look the number up there.`,
+        { pointer: '/ref' },
+      )
+    return shown.validate(answer.body)
+  }
+
+  /** What the code proves control of, or null when it is not the one shown. */
+  async confirmCode(key: string, ref: string, code: string): Promise<Controlled | null> {
+    const answer = await this.ask(key, '/control/confirmations', { ref, code })
+    if (answer.status === 410)
+      throw new Problem(
+        'claim.lapsed',
+        'The code was shown more than 15 minutes ago. Begin again, and a new one is shown.',
+      )
+    return answer.status === 200 ? controlled.validate(answer.body) : null
+  }
+
+  private async ask(key: string, path: string, body: object): Promise<{ status: number; body: unknown }> {
+    const platform = this.get(key)
+    try {
+      const response = await fetch(platform.url + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', authorization: `Bearer ${platform.secret}` },
+        body: JSON.stringify(body),
+        signal: AbortSignal.timeout(5_000),
+      })
+      if (response.status >= 500) throw new Error(`status ${response.status}`)
+      return { status: response.status, body: await response.json() }
+    } catch (cause) {
+      throw new Problem(
+        'platform.away',
+        `${platform.name} did not answer. Nothing was changed; try again in a minute.`,
+        { retryAfter: 30 },
+        cause,
+      )
+    }
+  }
+}

@@ -1,0 +1,219 @@
+import { givingTakesProof, isBefore, levelOf, noAccess } from '@famiglia/core'
+import { v7 as newId } from 'uuid'
+import type { Change } from '../base/change.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { findMembership, memberships } from '../businesses/records.ts'
+import { findPersonsGrant, grants } from '../grants/records.ts'
+import { sayWords } from '../grants/tellLevel.ts'
+import { addPerson, findPersonByAddress, type KnownPerson } from '../people/records.ts'
+import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
+import { beginSession, sessionDays, type LiveSession } from '../sign-in/records.ts'
+import { gatherProposal, sayProposal, type ProposalParts } from './describe.ts'
+import { followInvitationLink, takeStep } from './followLink.ts'
+import { acceptedLetter } from './letters.ts'
+import { lockProposal, proposals, type Proposal } from './records.ts'
+
+export interface NewSignIn {
+  readonly name: string
+  readonly password: string
+}
+
+export interface Accepted {
+  readonly business: { readonly number: string; readonly name: string }
+  readonly person: { readonly id: string; readonly name: string }
+  /** The secret of the session that was begun for somebody new; null for who was signed in. */
+  readonly secret: string | null
+}
+
+/**
+ * Accepts an invitation with the link from the letter. Somebody new makes their sign-in in the same step: the link
+ * proves their address. Who has a sign-in must be signed in as the one invited: `proposal.wrong-person`, `sign-in.needed`.
+ */
+export function acceptByLink(room: Room, passwords: Passwords) {
+  return async (link: string, live: LiveSession | null, signIn: NewSignIn | null): Promise<Accepted> => {
+    const proposal = await followInvitationLink(room, room.database.manager, link)
+    const known = await findPersonByAddress(room.database.manager, proposal.toAddress)
+    if (live && live.person !== known?.id) throw wrongPerson(proposal, live)
+    if (known && !live)
+      throw new Problem('sign-in.needed', `${proposal.toAddress} has a sign-in already. Sign in, then accept.`, {
+        address: proposal.toAddress,
+      })
+    if (live) return accept(room, proposal.id, live)
+    if (!signIn)
+      throw new Problem('request.invalid', 'Your name and a password are needed to make your sign-in.', {
+        pointer: '/signIn',
+      })
+    assertGoodPassword(signIn.password, [signIn.name, proposal.toAddress])
+    return acceptAsNewPerson(room, proposal, {
+      name: signIn.name,
+      address: proposal.toAddress,
+      passwordHash: await passwords.hash(signIn.password),
+    })
+  }
+}
+
+/** Accepts an invitation that is addressed to who is signed in. */
+export async function accept(room: Room, id: string, live: LiveSession): Promise<Accepted> {
+  const { businessId } = await room.database.manager.findOneByOrFail(proposals, { id })
+  return room.change(actorOf(live), { businesses: [businessId] }, async change => {
+    const person = { id: live.person, name: live.name, address: live.address }
+    const parts = await acceptNow(change, id, person)
+    return { business: { number: parts.business.number, name: parts.business.name }, person, secret: null }
+  })
+}
+
+async function acceptAsNewPerson(
+  room: Room,
+  { id, businessId }: Proposal,
+  wanted: { name: string; address: string; passwordHash: string },
+): Promise<Accepted> {
+  return room.change(null, { businesses: [businessId] }, async change => {
+    const person = await addPerson(change.manager, wanted, change.now)
+    await change.record({
+      chain: person.id,
+      what: 'person.joined',
+      sentence: `${person.name} made a sign-in.`,
+      by: { id: person.id, name: person.name },
+    })
+    const parts = await acceptNow(change, id, person)
+    const session = await beginSession(
+      change.manager,
+      {
+        person: person.id,
+        kind: 'console',
+        name: 'console',
+        provenAt: change.now,
+        provenBy: 'password',
+        expiresAt: change.now.add({ hours: sessionDays.console * 24 }),
+      },
+      change.now,
+    )
+    return { business: { number: parts.business.number, name: parts.business.name }, person, secret: session.secret }
+  })
+}
+
+async function acceptNow(change: Change, id: string, person: KnownPerson): Promise<ProposalParts> {
+  const proposal = (await lockProposal(change.manager, id))!
+  const parts = await gatherProposal(change.manager, proposal)
+  const by = { id: person.id, name: person.name }
+  if (takeStep(proposal, 'accept', change.now, parts.business.zone)) {
+    await change.record({
+      chain: person.id,
+      what: 'invitation.repeated',
+      sentence: `${person.name} accepted the invitation to ${parts.business.name} again.`,
+      by,
+    })
+    return parts
+  }
+  const strong = parts.items.some(
+    ({ asset, item }) => item.tier === 'steward' && givingTakesProof(asset.kind, noAccess, levelOf(asset.kind, item)),
+  )
+  if (strong && change.actor) change.requireFreshProof('Accepting to give and take access takes a fresh proof.')
+  if (!(await findMembership(change.manager, proposal.businessId, person.id)))
+    await change.manager.insert(memberships, {
+      businessId: proposal.businessId,
+      personId: person.id,
+      standing: proposal.standing,
+      since: change.now,
+      invitedBy: proposal.sentBy,
+      pausedAt: null,
+    })
+  await change.manager.update(proposals, { id }, { state: 'accepted', answeredAt: change.now, answeredBy: person.id })
+  await change.record({
+    chain: proposal.businessId,
+    what: 'invitation.accepted',
+    sentence: `${person.name} (${proposal.toAddress}) accepted the invitation of ${parts.sender.name} and is ${proposal.standing} of ${parts.business.name}.`,
+    about: person.id,
+    by,
+    data: { proposal: id },
+  })
+  for (const { item, asset } of parts.items) await giveItem(change, parts, item, asset, person)
+  await change.mail(
+    acceptedLetter(
+      parts.sender,
+      parts.business,
+      { name: person.name, address: proposal.toAddress },
+      sayProposal(parts),
+      person.id,
+    ),
+  )
+  return parts
+}
+
+async function giveItem(
+  change: Change,
+  parts: ProposalParts,
+  item: ProposalParts['items'][number]['item'],
+  asset: ProposalParts['items'][number]['asset'],
+  person: KnownPerson,
+): Promise<void> {
+  const by = { id: person.id, name: person.name }
+  if (item.until && !isBefore(change.now, item.until)) {
+    await change.record({
+      chain: parts.business.id,
+      what: 'grant.not-given',
+      sentence: `${asset.name} was not given to ${person.name}: it would have been over already.`,
+      asset: asset.id,
+      about: person.id,
+      by,
+    })
+    return
+  }
+  const words = {
+    tier: item.tier,
+    actions: item.actions,
+    hiding: item.hiding,
+    until: item.until,
+    purpose: item.purpose,
+    from: item.from ?? change.now,
+  }
+  const held = await findPersonsGrant(change.manager, parts.business.id, asset.id, person.id)
+  if (held) await change.manager.update(grants, { id: held.id }, { ...words, changedAt: change.now })
+  else
+    await change.manager.insert(grants, {
+      id: newId(),
+      businessId: parts.business.id,
+      assetId: asset.id,
+      personId: person.id,
+      teamId: null,
+      partnerId: null,
+      ...words,
+      proposalId: item.proposalId,
+      upstreamId: null,
+      mayPassOn: false,
+      givenAt: change.now,
+      givenBy: parts.proposal.sentBy,
+      changedAt: null,
+      endedAt: null,
+      endedBy: null,
+    })
+  const sentence = `${parts.sender.name} let ${person.name} ${sayWords(item, [asset.name], parts.business.zone)}.`
+  await change.record({
+    chain: parts.business.id,
+    what: 'grant.given',
+    sentence,
+    asset: asset.id,
+    about: person.id,
+    by,
+    data: {
+      proposal: item.proposalId,
+      tier: item.tier,
+      actions: item.actions,
+      hiding: item.hiding,
+      until: item.until?.toString() ?? null,
+    },
+  })
+}
+
+export function wrongPerson(
+  proposal: Pick<Proposal, 'toAddress'>,
+  live: Pick<LiveSession, 'name' | 'address'>,
+): Problem {
+  return new Problem(
+    'proposal.wrong-person',
+    `This invitation is for ${proposal.toAddress}; you are signed in as ${live.name} (${live.address}). Sign out, then open the link again.`,
+    { to: proposal.toAddress, signedInAs: live.address },
+  )
+}

@@ -1,0 +1,102 @@
+import type {
+  Action,
+  Figure,
+  Instant,
+  ProposalCourse,
+  ProposalKind,
+  ProposalState,
+  Standing,
+  Tier,
+} from '@famiglia/core'
+import { EntitySchema, type EntityManager } from 'typeorm'
+import { column, named } from '../base/columns.ts'
+
+export interface Proposal {
+  id: string
+  kind: ProposalKind
+  businessId: string
+  toAddress: string
+  state: ProposalState
+  standing: Standing
+  note: string | null
+  sentBy: string
+  openedAt: Instant
+  sentAt: Instant
+  lapsesAt: Instant
+  /** Counts the sendings; only the last one's link is good. */
+  generation: number
+  reminders: number
+  answeredAt: Instant | null
+  answeredBy: string | null
+  reason: string | null
+}
+
+export const proposals = new EntitySchema<Proposal>({
+  name: 'proposal',
+  columns: {
+    id: column.id,
+    kind: column.text,
+    businessId: named('business_id', column.uuid),
+    toAddress: named('to_address', column.text),
+    state: column.text,
+    standing: column.text,
+    note: { ...column.text, nullable: true },
+    sentBy: named('sent_by', column.uuid),
+    openedAt: named('opened_at', column.instant),
+    sentAt: named('sent_at', column.instant),
+    lapsesAt: named('lapses_at', column.instant),
+    generation: column.whole,
+    reminders: column.whole,
+    answeredAt: named('answered_at', column.instant, true),
+    answeredBy: named('answered_by', column.uuid, true),
+    reason: { ...column.text, nullable: true },
+  },
+})
+
+/** One asset of a proposal, with the words of the grant it would become. */
+export interface ProposalItem {
+  proposalId: string
+  assetId: string
+  tier: Tier | null
+  actions: Action[]
+  hiding: Figure[]
+  from: Instant | null
+  until: Instant | null
+  purpose: string | null
+}
+
+export const proposalItems = new EntitySchema<ProposalItem>({
+  name: 'proposal_item',
+  columns: {
+    proposalId: named('proposal_id', { ...column.uuid, primary: true }),
+    assetId: named('asset_id', { ...column.uuid, primary: true }),
+    tier: { ...column.text, nullable: true },
+    actions: column.texts,
+    hiding: column.texts,
+    from: named('from_at', column.instant, true),
+    until: named('until_at', column.instant, true),
+    purpose: { ...column.text, nullable: true },
+  },
+})
+
+export function courseOf(proposal: Proposal): ProposalCourse {
+  return { state: proposal.state, sentAt: proposal.sentAt, lapsesAt: proposal.lapsesAt, reminders: proposal.reminders }
+}
+
+/** A business's open invitation to an address, whether or not its time is over. */
+export async function findOpenInvitation(
+  manager: EntityManager,
+  business: string,
+  address: string,
+): Promise<Proposal | null> {
+  return manager.findOneBy(proposals, { businessId: business, toAddress: address, kind: 'invitation', state: 'open' })
+}
+
+export async function itemsOf(manager: EntityManager, proposal: string): Promise<ProposalItem[]> {
+  return manager.find(proposalItems, { where: { proposalId: proposal } })
+}
+
+/** The proposal, locked until the change is over, so that of two answers at once one wins. */
+export async function lockProposal(manager: EntityManager, id: string): Promise<Proposal | null> {
+  return manager.findOne(proposals, { where: { id }, lock: { mode: 'pessimistic_write' } })
+}

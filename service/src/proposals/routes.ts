@@ -1,0 +1,233 @@
+import { mayInBusiness } from '@famiglia/core'
+import { cutPage, nextLink, readCursor } from '../base/page.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { requireSignIn, setSessionCookie } from '../base/session.ts'
+import type { House } from '../base/validation.ts'
+import { actingFor } from '../businesses/acting.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { findPersonByAddress } from '../people/records.ts'
+import { passwords } from '../sign-in/password.ts'
+import { sessionDays, type LiveSession } from '../sign-in/records.ts'
+import { done } from '../sign-in/schemas.ts'
+import { accept, acceptByLink } from './acceptInvitation.ts'
+import { describeProposal, gatherProposal, gatherProposals, type ProposalInWords } from './describe.ts'
+import { assertOpen, followInvitationLink } from './followLink.ts'
+import { decline, declineByLink, remind, withdraw } from './otherAnswers.ts'
+import { proposals, type Proposal } from './records.ts'
+import {
+  accepted,
+  acceptance,
+  invitationRead,
+  linkGiven,
+  ownProposalParam,
+  ownRefusal,
+  proposalOut,
+  proposalPage,
+  proposalParams,
+  proposalsQuery,
+  refusal,
+  sentAgain,
+} from './schemas.ts'
+
+const tags = ['proposals']
+const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
+
+/** What waits for somebody's yes: sent, received, answered. */
+export async function proposalRoutes(app: House, room: Room): Promise<void> {
+  const manager = room.database.manager
+  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+  const tell = async (page: readonly Proposal[]): Promise<ProposalInWords[]> =>
+    (await gatherProposals(manager, page)).map(parts => describeProposal(parts, room.clock.now()))
+
+  app.get(
+    '/v1/businesses/:business/proposals',
+    {
+      schema: {
+        tags,
+        summary: 'What the business sent and what became of it',
+        params: businessParam,
+        querystring: proposalsQuery,
+        response: { 200: proposalPage },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      const { limit, after, state } = request.query
+      const cursor = readCursor(after)
+      const query = manager
+        .createQueryBuilder(proposals, 'proposal')
+        .where('proposal.businessId = :business', { business: acting.id })
+        .orderBy('proposal.openedAt', 'DESC')
+        .addOrderBy('proposal.id', 'DESC')
+        .limit(limit + 1)
+      if (state === 'open') query.andWhere("proposal.state = 'open'")
+      if (!mayInBusiness(acting.standing, 'invite'))
+        query.andWhere('proposal.sentBy = :person', { person: acting.live.person })
+      if (cursor)
+        query.andWhere('(proposal.openedAt, proposal.id) < (:at::timestamptz, :id::uuid)', {
+          at: cursor[0],
+          id: cursor[1],
+        })
+      const page = cutPage(await query.getMany(), limit, row => [row.openedAt.toString(), row.id])
+      void reply.headers(nextLink(request.url, page.next))
+      return { items: await tell(page.items), next: page.next }
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/proposals/:proposal/withdrawal',
+    {
+      schema: {
+        tags,
+        summary: 'Take a proposal back before it is answered',
+        params: proposalParams,
+        response: { 200: done },
+      },
+    },
+    async request => {
+      await withdraw(room)(await actingFor(room.database, request), request.params.proposal)
+      return { done: true as const }
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/proposals/:proposal/reminder',
+    {
+      schema: {
+        tags,
+        summary: 'Send a proposal again, with a new link; its time begins anew',
+        params: proposalParams,
+        response: { 200: sentAgain },
+      },
+    },
+    async request => remind(room)(await actingFor(room.database, request), request.params.proposal),
+  )
+
+  app.post(
+    '/v1/invitations/reading',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Read the invitation that a link from a letter leads to',
+        body: linkGiven,
+        response: { 200: invitationRead },
+      },
+    },
+    async request => {
+      const proposal = await followInvitationLink(room, manager, request.body.link)
+      const parts = await gatherProposal(manager, proposal)
+      assertOpen(proposal, room.clock.now(), parts.business.zone)
+      return {
+        proposal: describeProposal(parts, room.clock.now()),
+        known: (await findPersonByAddress(manager, proposal.toAddress)) !== null,
+        signedInAs: request.live?.address ?? null,
+      }
+    },
+  )
+
+  app.post(
+    '/v1/invitations/acceptance',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Accept an invitation with its link, making a sign-in where there is none',
+        body: acceptance,
+        response: { 200: accepted },
+      },
+    },
+    async (request, reply) => {
+      const outcome = await acceptByLink(room, words)(request.body.link, request.live, request.body.signIn ?? null)
+      if (outcome.secret)
+        setSessionCookie(reply, outcome.secret, room.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      return outcome
+    },
+  )
+
+  app.post(
+    '/v1/invitations/refusal',
+    {
+      ...slowly,
+      schema: { tags, summary: 'Decline an invitation with its link', body: refusal, response: { 200: done } },
+    },
+    async request => {
+      await declineByLink(room)(request.body.link, request.live, request.body.reason ?? null)
+      return { done: true as const }
+    },
+  )
+
+  app.get(
+    '/v1/me/proposals',
+    { schema: { tags, summary: 'What waits for your own answer', response: { 200: proposalPage } } },
+    async request => {
+      const live = requireSignIn(request)
+      const rows = await manager
+        .createQueryBuilder(proposals, 'proposal')
+        .where(
+          "proposal.toAddress IN (SELECT address FROM person_address WHERE person_id = :person) AND proposal.state = 'open' AND proposal.lapsesAt > :now",
+          { person: live.person, now: room.clock.now().toString() },
+        )
+        .orderBy('proposal.openedAt', 'ASC')
+        .limit(100)
+        .getMany()
+      return { items: await tell(rows), next: null }
+    },
+  )
+
+  app.post(
+    '/v1/me/proposals/:proposal/acceptance',
+    { schema: { tags, summary: 'Accept what was sent to you', params: ownProposalParam, response: { 200: accepted } } },
+    async request => {
+      const live = requireSignIn(request)
+      return accept(room, (await receivedProposal(room, live, request.params.proposal)).id, live)
+    },
+  )
+
+  app.post(
+    '/v1/me/proposals/:proposal/refusal',
+    {
+      schema: {
+        tags,
+        summary: 'Decline what was sent to you',
+        params: ownProposalParam,
+        body: ownRefusal,
+        response: { 200: done },
+      },
+    },
+    async request => {
+      const live = requireSignIn(request)
+      await decline(
+        room,
+        await receivedProposal(room, live, request.params.proposal),
+        live,
+        request.body.reason ?? null,
+      )
+      return { done: true as const }
+    },
+  )
+
+  app.get(
+    '/v1/me/proposals/:proposal',
+    {
+      schema: {
+        tags,
+        summary: 'One proposal that was sent to you',
+        params: ownProposalParam,
+        response: { 200: proposalOut },
+      },
+    },
+    async request => {
+      const live = requireSignIn(request)
+      return (await tell([await receivedProposal(room, live, request.params.proposal)]))[0]!
+    },
+  )
+}
+
+async function receivedProposal(room: Room, live: LiveSession, id: string): Promise<Proposal> {
+  const proposal = await room.database.manager.findOneBy(proposals, { id })
+  const mine = proposal && (await findPersonByAddress(room.database.manager, proposal.toAddress))?.id === live.person
+  if (proposal && mine) return proposal
+  throw new Problem('proposal.unknown', 'Nothing of that kind was sent to you.')
+}

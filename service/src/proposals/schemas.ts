@@ -1,0 +1,58 @@
+import { idText } from '../base/id-text.ts'
+import { array, boolean, object, string } from 'yup'
+import { pageOf, pageQuery } from '../base/page.ts'
+import { assetInWords } from '../grants/schemas.ts'
+import { instantOut } from '../sign-in/schemas.ts'
+
+export const proposalOut = object({
+  id: string().required(),
+  kind: string().required(),
+  state: string().oneOf(['open', 'accepted', 'declined', 'withdrawn', 'lapsed']).required(),
+  business: object({
+    number: string().required(),
+    name: string().required(),
+    town: string().required(),
+    cloth: string().required(),
+    since: instantOut.required(),
+  }).required(),
+  to: string().required(),
+  standing: string().required(),
+  by: object({ name: string().required(), address: string().required() }).required(),
+  note: string().nullable().defined(),
+  said: string().required(),
+  assets: array(assetInWords.shape({ until: instantOut.nullable().defined() })).required(),
+  openedAt: instantOut.required(),
+  sentAt: instantOut.required(),
+  lapsesAt: instantOut.required(),
+  answeredAt: instantOut.nullable().defined(),
+  reason: string().nullable().defined(),
+}).meta({ id: 'Proposal' })
+
+export const proposalPage = pageOf(proposalOut)
+export const proposalsQuery = object({ ...pageQuery, state: string().oneOf(['open', 'all']).default('open') })
+export const proposalParams = object({ business: string().max(40).required(), proposal: idText })
+export const ownProposalParam = object({ proposal: idText })
+
+const link = string().trim().max(200).required('the link is needed')
+export const linkGiven = object({ link }).noUnknown()
+export const invitationRead = object({
+  proposal: proposalOut.required(),
+  known: boolean().required().meta({ description: 'Whether the address has a sign-in already.' }),
+  signedInAs: string().nullable().defined(),
+})
+export const acceptance = object({
+  link,
+  signIn: object({
+    name: string().trim().min(1).max(80).required('your name is needed'),
+    password: string().min(10, 'a password has at least 10 characters').max(200).required('a password is needed'),
+  })
+    .optional()
+    .default(undefined),
+}).noUnknown()
+export const accepted = object({
+  business: object({ number: string().required(), name: string().required() }).required(),
+  person: object({ id: string().required(), name: string().required() }).required(),
+})
+export const refusal = object({ link, reason: string().trim().max(500) }).noUnknown()
+export const ownRefusal = object({ reason: string().trim().max(500) }).noUnknown()
+export const sentAgain = object({ sentTo: string().required(), staysOpenUntil: string().required() })

@@ -1,0 +1,211 @@
+import { Temporal } from '@famiglia/core'
+import type { FastifyInstance } from 'fastify'
+import Provider, { errors, interactionPolicy, type Configuration, type KoaContextWithOIDC } from 'oidc-provider'
+import { sessionSecretIn } from './cookieOf.ts'
+import type { Room } from '../base/room.ts'
+import type { SessionReader } from '../base/session.ts'
+import { askForUserCode, confirmUserCode, doorPage, letIn } from './doorPages.ts'
+import { escapeHtml } from '../mail/render.ts'
+import { commandLineClient, oidcRecords } from './oidcRecords.ts'
+import { beginSession, sessionDays } from './records.ts'
+
+/**
+ * Platforms and the command line sign people in through Famiglia: OpenID Connect, and device authorization (RFC 8628),
+ * by a certified library. Who is signed in here decides it; a browser where somebody else has signed in since is
+ * asked again, and never passes on the one before.
+ */
+export async function oidcRoutes(
+  app: FastifyInstance,
+  room: Room,
+  sessions: SessionReader,
+  jwks: { keys: object[] },
+): Promise<void> {
+  const issuer = `${room.publicUrl()}/oidc`
+  const provider = new Provider(issuer, configuration(room, sessions, jwks))
+  provider.proxy = false
+  provider.on('server_error', (_ctx, error) => app.log.error({ err: error }, 'the authorization server failed'))
+  const callback = provider.callback()
+
+  await app.register(async scope => {
+    scope.removeAllContentTypeParsers()
+    scope.addContentTypeParser('*', (_request, _payload, done) => done(null))
+
+    scope.get<{ Params: { uid: string } }>(
+      '/oidc/interaction/:uid',
+      { schema: { hide: true } as object },
+      async (request, reply) => {
+        const live = await sessions.find(sessionSecretIn(request.raw))
+        if (!live) return reply.redirect(`/sign-in?next=${encodeURIComponent(request.url)}`)
+        reply.hijack()
+        const ts = Math.floor((live.provenAt ?? Temporal.Instant.fromEpochMilliseconds(0)).epochMilliseconds / 1000)
+        try {
+          await provider.interactionFinished(
+            request.raw,
+            reply.raw,
+            { login: { accountId: live.person, ts, remember: true } },
+            { mergeWithLastSubmission: false },
+          )
+        } catch (error) {
+          if (!(error instanceof errors.SessionNotFound)) throw error
+          reply.raw.writeHead(302, { location: '/my-access' }).end()
+        }
+      },
+    )
+
+    scope.all('/oidc/*', { schema: { hide: true } as object }, async (request, reply) => {
+      reply.hijack()
+      const raw = request.raw as typeof request.raw & { originalUrl?: string }
+      raw.originalUrl = raw.url ?? ''
+      raw.url = (raw.url ?? '').slice('/oidc'.length)
+      await callback(raw, reply.raw)
+    })
+  })
+}
+
+function configuration(room: Room, sessions: SessionReader, jwks: { keys: object[] }): Configuration {
+  return {
+    adapter: oidcRecords(room.database, async issued => letCommandLineIn(room, issued)),
+    jwks: jwks as NonNullable<Configuration['jwks']>,
+    cookies: {
+      keys: [room.secrets.cookieKey],
+      names: { session: 'famiglia_oidc', interaction: 'famiglia_oidc_step', resume: 'famiglia_oidc_resume' },
+    },
+    clients: [
+      {
+        client_id: commandLineClient,
+        client_name: 'the command line',
+        token_endpoint_auth_method: 'none',
+        grant_types: ['urn:ietf:params:oauth:grant-type:device_code'],
+        response_types: [],
+        redirect_uris: [],
+        application_type: 'native',
+      },
+      ...room.config.FAMIGLIA_PLATFORMS.map(platform => ({
+        client_id: platform.key,
+        client_name: platform.name,
+        client_secret: platform.secret,
+        grant_types: ['authorization_code'],
+        response_types: ['code' as const],
+        redirect_uris: [`${platform.url}/sign-in/callback`],
+      })),
+    ],
+    claims: { openid: ['sub'], profile: ['name'], email: ['email', 'email_verified'] },
+    scopes: ['openid', 'profile', 'email'],
+    conformIdTokenClaims: false,
+    findAccount: async (_ctx, sub) => {
+      const [person] = (await room.database.query(
+        'SELECT person.name, main.address FROM person JOIN person_address main ON main.person_id = person.id AND main.main WHERE person.id = $1 AND person.paused_at IS NULL',
+        [sub],
+      )) as { name: string; address: string }[]
+      return (
+        person && {
+          accountId: sub,
+          claims: async () => ({ sub, name: person.name, email: person.address, email_verified: true }),
+        }
+      )
+    },
+    // Platforms and the command line belong to the service: there is nothing to consent to beyond signing in.
+    loadExistingGrant: async ctx => grantAll(ctx),
+    interactions: { url: (_ctx, interaction) => `/oidc/interaction/${interaction.uid}`, policy: policyFor(sessions) },
+    features: {
+      devInteractions: { enabled: false },
+      deviceFlow: {
+        enabled: true,
+        charset: 'base-20',
+        mask: '****-****',
+        userCodeInputSource: async (ctx, form, _out, error) => {
+          ctx.body = askForUserCode(form, error ? sayUserCodeError(error) : null)
+        },
+        userCodeConfirmSource: async (ctx, form, _client, _device, userCode) => {
+          ctx.body = confirmUserCode(form, userCode)
+        },
+        successSource: async ctx => {
+          ctx.body = letIn
+        },
+      },
+    },
+    ttl: {
+      AccessToken: (_ctx, _token, client) =>
+        client.clientId === commandLineClient ? sessionDays['command-line'] * 86_400 : 3_600,
+      DeviceCode: 600,
+      Interaction: 3_600,
+      Session: 86_400,
+      Grant: sessionDays['command-line'] * 86_400,
+      AuthorizationCode: 60,
+      IdToken: 3_600,
+    },
+    renderError: async (ctx, out) => {
+      ctx.type = 'html'
+      ctx.body = doorPage('That did not work', `<p>${escapeHtml(out.error_description ?? out.error)}</p>`)
+    },
+  }
+}
+
+/** Asks for a sign-in whenever the one at the authorization server is not of who is signed in to Famiglia now. */
+function policyFor(sessions: SessionReader) {
+  const policy = interactionPolicy.base()
+  const login = policy.get('login')!
+  login.checks.add(
+    new interactionPolicy.Check(
+      'signed_in_here',
+      'who is signed in to Famiglia decides',
+      'login_required',
+      async ctx => {
+        const live = await sessions.find(sessionSecretIn(ctx.req))
+        return live !== null && live.person === ctx.oidc.session?.accountId
+          ? interactionPolicy.Check.NO_NEED_TO_PROMPT
+          : interactionPolicy.Check.REQUEST_PROMPT
+      },
+    ),
+  )
+  policy.remove('consent')
+  return policy
+}
+
+async function grantAll(ctx: KoaContextWithOIDC) {
+  const { client, session, provider } = ctx.oidc
+  const grant = new provider.Grant({ clientId: client!.clientId, accountId: session!.accountId! })
+  grant.addOIDCScope('openid profile email')
+  await grant.save()
+  return grant
+}
+
+async function letCommandLineIn(
+  room: Room,
+  {
+    secret,
+    person,
+    authTime,
+    expiresIn,
+  }: { secret: string; person: string; authTime: number | null; expiresIn: number },
+): Promise<void> {
+  const [named] = (await room.database.query('SELECT name FROM person WHERE id = $1', [person])) as { name: string }[]
+  await room.change(null, { person }, async change => {
+    const provenAt = authTime ? Temporal.Instant.fromEpochMilliseconds(authTime * 1000) : null
+    await beginSession(
+      change.manager,
+      {
+        person,
+        kind: 'command-line',
+        name: 'command line',
+        provenAt,
+        provenBy: provenAt ? 'code' : null,
+        expiresAt: change.now.add({ seconds: expiresIn }),
+        secret,
+      },
+      change.now,
+    )
+    await change.record({
+      chain: person,
+      what: 'sign-in.begun',
+      sentence: `${named?.name ?? 'Somebody'} signed in at the command line.`,
+      by: { id: person, name: named?.name ?? '' },
+    })
+  })
+}
+
+function sayUserCodeError(error: Error & { userCode?: string }): string {
+  if (error.name === 'AbortedError') return 'It was refused; nothing was let in.'
+  if (error.name === 'NoCodeError') return 'Enter the code first.'
+  return 'That code is not right, was used, or is older than ten minutes. Look at your terminal again.'
+}

@@ -1,0 +1,55 @@
+import argon2 from 'argon2'
+import { Problem } from '../base/problem.ts'
+
+export interface Passwords {
+  hash(password: string): Promise<string>
+  /** Whether it is the right one. With no hash to compare it takes as long, so that time tells nothing. */
+  matches(hash: string | null, password: string): Promise<boolean>
+}
+
+/** Passwords are kept as argon2id hashes (RFC 9106), each with a salt of its own. */
+export function passwords(memoryKib: number): Passwords {
+  const options = { type: argon2.argon2id, memoryCost: memoryKib, timeCost: 2, parallelism: 1 }
+  const decoy = argon2.hash('nobody has this password', options)
+  return {
+    hash: password => argon2.hash(password, options),
+    async matches(hash, password) {
+      const right = await argon2.verify(hash ?? (await decoy), password)
+      return hash !== null && right
+    },
+  }
+}
+
+/** Words that a guesser tries first. */
+const common = [
+  'password',
+  'passwort',
+  'letmein',
+  'welcome',
+  'qwertz',
+  'qwerty',
+  'iloveyou',
+  'abc123',
+  'admin',
+  'famiglia',
+  '123456',
+  'dragon',
+  'monkey',
+  'football',
+  'sunshine',
+  'princess',
+]
+
+/** Refuses a password that is short, of one sign over and over, or one of the words guessers begin with: `password.common`. */
+export function assertGoodPassword(password: string, ownWords: readonly string[]): void {
+  const plain = password.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
+  const core = plain.replace(/\d+$/, '')
+  const own = ownWords.flatMap(word => word.toLowerCase().split(/[^\p{L}\p{N}]+/u)).filter(word => word.length > 3)
+  const weak = new Set(plain).size < 5 || common.includes(core) || common.includes(plain) || own.includes(core)
+  if (weak)
+    throw new Problem(
+      'password.common',
+      'That password is among the first a guesser would try. Take several words, or a longer one.',
+      { pointer: '/password' },
+    )
+}

@@ -1,0 +1,159 @@
+import { idText } from '../base/id-text.ts'
+import { proofHolds } from '@famiglia/core'
+import { object, string } from 'yup'
+import type { Room } from '../base/room.ts'
+import { clearSessionCookie, requireSignIn, setSessionCookie } from '../base/session.ts'
+import type { House } from '../base/validation.ts'
+import { passwords } from './password.ts'
+import { prove } from './prove.ts'
+import { sessionDays } from './records.ts'
+import {
+  credentials,
+  done,
+  me,
+  proof,
+  proven,
+  secondProofBegun,
+  sessionList,
+  signedIn,
+  sixDigits,
+  tokenMade,
+  tokenWanted,
+} from './schemas.ts'
+import { beginSecondProof, confirmSecondProof } from './secondProof.ts'
+import { signIn } from './signIn.ts'
+import { endSession, makeToken } from './tokens.ts'
+import { Tries } from './tries.ts'
+
+const tags = ['sign-in']
+const idParam = object({ id: idText })
+
+/** Signing in and out, proving who one is, second proofs, tokens. */
+export async function signInRoutes(app: House, room: Room): Promise<void> {
+  const secure = () => room.publicUrl().startsWith('https:')
+  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+  const tries = new Tries(room.clock, room.config.FAMIGLIA_SIGN_IN_TRIES)
+  const doSignIn = signIn(room, words, tries)
+  const doProve = prove(room, words, tries)
+  const doEnd = endSession(room)
+
+  app.post(
+    '/v1/sign-in',
+    {
+      schema: {
+        tags,
+        summary: 'Sign in with a password and, where one is set up, a code',
+        body: credentials,
+        response: { 200: signedIn },
+      },
+    },
+    async (request, reply) => {
+      const outcome = await doSignIn(request.body, request.ip)
+      if (outcome.needs) return { needs: 'code' as const, person: null }
+      setSessionCookie(reply, outcome.secret, secure(), sessionDays.console * 86_400)
+      return { needs: null, person: outcome.person }
+    },
+  )
+
+  app.post(
+    '/v1/sign-out',
+    { schema: { tags, summary: 'End the sign-in that this request carries', response: { 200: done } } },
+    async (request, reply) => {
+      const live = requireSignIn(request)
+      await doEnd(live, live.session)
+      clearSessionCookie(reply, secure())
+      return { done: true as const }
+    },
+  )
+
+  app.get(
+    '/v1/me',
+    { schema: { tags, summary: 'Who is signed in, how, and for which businesses', response: { 200: me } } },
+    async request => {
+      const live = requireSignIn(request)
+      const businesses = await room.database.query(
+        `SELECT business.number, business.name, business.town, business.zone, business.cloth, membership.standing, membership.since FROM membership JOIN business ON business.id = membership.business_id
+       WHERE membership.person_id = $1 AND membership.paused_at IS NULL ORDER BY business.name, business.number LIMIT 500`,
+        [live.person],
+      )
+      return {
+        person: { id: live.person, name: live.name, address: live.address, secondProof: live.secondProof },
+        session: {
+          id: live.session,
+          kind: live.kind,
+          unattended: live.unattended,
+          provenAt: live.provenAt?.toString() ?? null,
+          provenBy: live.provenBy,
+          freshUntil: live.provenAt?.add(proofHolds).toString() ?? null,
+        },
+        businesses,
+      }
+    },
+  )
+
+  app.post(
+    '/v1/me/proof',
+    {
+      schema: {
+        tags,
+        summary: 'Prove again who you are; it holds for ten minutes',
+        body: proof,
+        response: { 200: proven },
+      },
+    },
+    async request => doProve(requireSignIn(request), request.body, request.ip),
+  )
+
+  app.post(
+    '/v1/me/second-proof',
+    {
+      schema: { tags, summary: 'Begin to set up a second proof (TOTP, RFC 6238)', response: { 200: secondProofBegun } },
+    },
+    async request => beginSecondProof(room)(requireSignIn(request)),
+  )
+
+  app.post(
+    '/v1/me/second-proof/confirmation',
+    {
+      schema: {
+        tags,
+        summary: 'Take the second proof into use with its first code',
+        body: sixDigits,
+        response: { 200: done },
+      },
+    },
+    async request => {
+      await confirmSecondProof(room)(requireSignIn(request), request.body.code)
+      return { done: true as const }
+    },
+  )
+
+  app.get(
+    '/v1/me/sessions',
+    { schema: { tags, summary: 'Your sign-ins and tokens', response: { 200: sessionList } } },
+    async request => {
+      const live = requireSignIn(request)
+      const items = await room.database.query(
+        `SELECT id, kind, name, begun_at AS "begunAt", expires_at AS "expiresAt", last_seen_at AS "lastSeenAt", unattended, id = $2 AS current FROM session
+       WHERE person_id = $1 AND ended_at IS NULL AND expires_at > $3 ORDER BY begun_at DESC LIMIT 200`,
+        [live.person, live.session, room.clock.now().toString()],
+      )
+      return { items }
+    },
+  )
+
+  app.post(
+    '/v1/me/tokens',
+    { schema: { tags, summary: 'Make a token for scripts', body: tokenWanted, response: { 200: tokenMade } } },
+    async request => makeToken(room)(requireSignIn(request), request.body),
+  )
+
+  app.delete(
+    '/v1/me/sessions/:id',
+    { schema: { tags, summary: 'End one of your sign-ins or tokens', params: idParam, response: { 200: done } } },
+    async request => {
+      await doEnd(requireSignIn(request), request.params.id)
+      return { done: true as const }
+    },
+  )
+}

@@ -1,0 +1,69 @@
+import { Temporal } from '@famiglia/core'
+import { IsNull } from 'typeorm'
+import type { Room } from '../base/room.ts'
+import { Problem } from '../base/problem.ts'
+import { actorOf } from '../base/session.ts'
+import { beginSession, sessions, type LiveSession } from './records.ts'
+
+const longestDays = 366
+
+/**
+ * Makes a personal token for scripts, told once. It always has an end, at most a year ahead. An unattended one is not
+ * asked for a fresh proof again, so making it takes one.
+ */
+export function makeToken(room: Room) {
+  return async (
+    live: LiveSession,
+    wanted: { name: string; until: string; unattended: boolean },
+  ): Promise<{ id: string; token: string }> => {
+    const expiresAt = Temporal.Instant.from(wanted.until)
+    return room.change(actorOf(live), { person: live.person }, async change => {
+      const ahead = expiresAt.epochMilliseconds - change.now.epochMilliseconds
+      if (ahead <= 0) throw new Problem('date.past', 'The token would be over before it begins.', { pointer: '/until' })
+      if (ahead > longestDays * 86_400_000)
+        throw new Problem('request.invalid', 'A token lasts a year at most.', { pointer: '/until' })
+      change.requireFreshProof(
+        wanted.unattended
+          ? 'A token that works with nobody there takes a fresh proof.'
+          : 'A token takes a fresh proof.',
+      )
+      const session = await beginSession(
+        change.manager,
+        {
+          person: live.person,
+          kind: 'token',
+          name: wanted.name,
+          provenAt: null,
+          provenBy: null,
+          expiresAt,
+          unattended: wanted.unattended,
+        },
+        change.now,
+      )
+      await change.record({
+        chain: live.person,
+        what: 'token.made',
+        sentence: `${live.name} made the ${wanted.unattended ? 'unattended ' : ''}token “${wanted.name}”.`,
+        data: { token: session.id, until: wanted.until },
+      })
+      return { id: session.id, token: session.secret }
+    })
+  }
+}
+
+/** Ends one of a person's own sign-ins or tokens. */
+export function endSession(room: Room) {
+  return async (live: LiveSession, id: string): Promise<void> => {
+    await room.change(actorOf(live), { person: live.person }, async change => {
+      const session = await change.manager.findOneBy(sessions, { id, personId: live.person, endedAt: IsNull() })
+      if (!session) throw new Problem('resource.unknown', 'You have no such sign-in or token, or it has ended already.')
+      await change.manager.update(sessions, { id }, { endedAt: change.now })
+      await change.record({
+        chain: live.person,
+        what: 'sign-in.ended',
+        sentence: `${live.name} ended the ${session.kind === 'token' ? `token “${session.name}”` : `sign-in at the ${session.name}`}.`,
+        data: { session: id },
+      })
+    })
+  }
+}

@@ -1,0 +1,112 @@
+import fastify from 'fastify'
+import { simpleParser } from 'mailparser'
+import { SMTPServer } from 'smtp-server'
+import { html, page } from '../html.ts'
+import { Letters, type ReceivedLetter } from './letters.ts'
+
+export interface Inbox {
+  /** The page where letters are read; `/letters?to=` gives them as JSON. */
+  readonly url: string
+  readonly smtpUrl: string
+  readonly letters: Letters
+  close(): Promise<void>
+}
+
+export interface InboxOptions {
+  readonly port: number
+  readonly smtpPort: number
+  /** Where letters are kept over restarts; null keeps them in memory. */
+  readonly file: string | null
+}
+
+const accent = '#3b4a5e'
+
+/** Takes every letter by SMTP, whoever it is to, and shows it. Nothing is passed on. */
+export async function startInbox({ port, smtpPort, file }: InboxOptions): Promise<Inbox> {
+  const letters = new Letters(file)
+  const smtp = new SMTPServer({
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    onData: (stream, _session, done) => {
+      simpleParser(stream).then(
+        mail => {
+          letters.receive(mail)
+          done()
+        },
+        (error: Error) => done(error),
+      )
+    },
+  })
+  await new Promise<void>((ready, fail) => {
+    smtp.once('error', fail)
+    smtp.listen(smtpPort, '127.0.0.1', () => ready())
+  })
+  const app = fastify({ forceCloseConnections: true })
+  app.get<{ Querystring: { to?: string } }>('/letters', async request => ({ items: letters.list(request.query.to) }))
+  app.get('/', async (_request, reply) => reply.type('text/html').send(listPage(letters.list())))
+  app.get<{ Params: { id: string } }>('/letters/:id', async (request, reply) => {
+    const letter = letters.find(request.params.id)
+    return letter ? reply.type('text/html').send(letterPage(letter)) : reply.code(404).send({ error: 'no such letter' })
+  })
+  const url = await app.listen({ host: '127.0.0.1', port })
+  return {
+    url,
+    smtpUrl: `smtp://127.0.0.1:${smtpPort}`,
+    letters,
+    close: async () => {
+      await app.close()
+      await new Promise<void>(closed => smtp.close(() => closed()))
+    },
+  }
+}
+
+const head = html`<b>Inbox</b><span>a stand-in: every letter arrives here, whoever it is to</span>`
+
+function listPage(letters: ReceivedLetter[]): string {
+  const rows = letters.map(
+    letter =>
+      html`<tr>
+        <td>${letter.to}</td>
+        <td><a href="/letters/${letter.id}">${letter.subject}</a></td>
+        <td>${letter.at.slice(0, 16).replace('T', ' ')}</td>
+      </tr>`,
+  )
+  const body =
+    rows.length > 0
+      ? html`<table>
+          <tr>
+            <th>To</th>
+            <th>Subject</th>
+            <th>Arrived (UTC)</th>
+          </tr>
+          ${rows}
+        </table>`
+      : html`<p>No letter has arrived yet.</p>`
+  return page('Inbox', accent, head, body)
+}
+
+function letterPage(letter: ReceivedLetter): string {
+  const links = letter.links.map(link => html`<li><a href="${link}">${link}</a></li>`)
+  return page(
+    letter.subject,
+    accent,
+    head,
+    html`<p><a href="/">All letters</a></p>
+      <h1>${letter.subject}</h1>
+      <dl>
+        <dt>From</dt>
+        <dd>${letter.from}</dd>
+        <dt>To</dt>
+        <dd>${letter.to}</dd>
+      </dl>
+      <ul>
+        ${links}
+      </ul>
+      <iframe
+        sandbox="allow-top-navigation-by-user-activation allow-popups"
+        title="The letter"
+        srcdoc="${letter.html.replace('<head>', '<head><base target="_top">')}"
+      ></iframe>
+      <h2>As plain text</h2>
+      <pre>${letter.text}</pre>`,
+  )
+}

@@ -1,0 +1,52 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import type { ParsedMail } from 'mailparser'
+
+export interface ReceivedLetter {
+  readonly id: string
+  readonly messageId: string
+  readonly to: string
+  readonly from: string
+  readonly subject: string
+  readonly text: string
+  readonly html: string
+  /** Addresses of web pages in the text. */
+  readonly links: readonly string[]
+  readonly at: string
+}
+
+/** Letters as they arrived. One that comes twice under one Message-ID is kept once, as mail servers do. */
+export class Letters {
+  private all: ReceivedLetter[]
+
+  constructor(private readonly file: string | null) {
+    this.all = file && existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as ReceivedLetter[]) : []
+  }
+
+  receive(mail: ParsedMail): void {
+    const messageId = mail.messageId ?? `none-${this.all.length}`
+    const to = [mail.to ?? []].flat().flatMap(list => list.value.map(one => one.address?.toLowerCase() ?? ''))
+    if (this.all.some(letter => letter.messageId === messageId)) return
+    const text = mail.text ?? ''
+    this.all.push({
+      id: String(this.all.length + 1),
+      messageId,
+      to: to.join(', '),
+      from: mail.from?.text ?? '',
+      subject: mail.subject ?? '',
+      text,
+      html: mail.html || '',
+      links: text.match(/https?:\/\/\S+/g) ?? [],
+      at: new Date().toISOString(),
+    })
+    if (this.file) writeFileSync(this.file, JSON.stringify(this.all))
+  }
+
+  /** Newest first; of one addressee, if one is named. */
+  list(to?: string): ReceivedLetter[] {
+    return this.all.filter(letter => !to || letter.to.includes(to.toLowerCase())).reverse()
+  }
+
+  find(id: string): ReceivedLetter | null {
+    return this.all.find(letter => letter.id === id) ?? null
+  }
+}
