@@ -58,7 +58,7 @@ function sayStopped({ asset }: AccessFacts, path: Path, at: Instant): string {
     grant => grant.ended ?? (grant.until && grant.until.epochMilliseconds <= at.epochMilliseconds),
   )
   const when = stop ? (stop.ended ?? stop.until) : null
-  return `${becauseOf[path.stopped!]}${when ? `, on ${sayInstant(when, asset.owner.zone)}` : ''}`
+  return `${becauseOf[path.stopped!]}${when ? ` on ${sayInstant(when, asset.owner.zone)}` : ''}`
 }
 
 function article(noun: string): string {

@@ -36,7 +36,7 @@ test('saying the same again changes nothing; a lower tier lowers, without a fres
   })
 })
 
-test('giving run takes a fresh proof, giving watch does not, and showing a hidden figure to who can run does', () => {
+test('giving run takes a fresh proof, giving watch does not, and showing what was hidden does, even while lowering', () => {
   expect(planLet('ad-account', words(), admin, null, now)).toMatchObject({ change: 'new', takesProof: true })
   expect(planLet('ad-account', words({ tier: 'watch' }), admin, null, now)).toMatchObject({
     change: 'new',
@@ -44,6 +44,10 @@ test('giving run takes a fresh proof, giving watch does not, and showing a hidde
   })
   expect(planLet('ad-account', words(), admin, words({ hiding: ['revenue'] }), now)).toMatchObject({
     change: 'raised',
+    takesProof: true,
+  })
+  expect(planLet('ad-account', words({ tier: 'watch' }), admin, words({ hiding: ['revenue'] }), now)).toMatchObject({
+    change: 'changed',
     takesProof: true,
   })
 })

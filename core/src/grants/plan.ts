@@ -79,12 +79,12 @@ function sameInstant(one: Instant | null, other: Instant | null): boolean {
 }
 
 /**
- * Whether going from one level to another takes a fresh proof: when it adds anything from `run` upward, or
- * shows a new figure to somebody who has that much. Lowering takes none, so that stopping is quick.
+ * Whether going from one level to another takes a fresh proof: when it adds anything from `run` upward, or shows
+ * a figure that was hidden. Lowering takes none, so that stopping is quick.
  */
 export function givingTakesProof(kind: Kind, before: Level, after: Level): boolean {
   const harmless = actionsOfTier(kind, 'draft')
   const isStrong = (action: Action) => !harmless.has(action)
   const gains = beyond(after, before)
-  return gains.actions.some(isStrong) || (gains.sees.length > 0 && [...after.actions].some(isStrong))
+  return gains.actions.some(isStrong) || (gains.sees.length > 0 && before.actions.size > 0)
 }

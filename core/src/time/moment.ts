@@ -79,6 +79,13 @@ export function sayEnd(end: Instant, zone: string): string {
   return 'date' in moment ? sayDay(Temporal.PlainDate.from(moment.date)) : sayInstant(end, zone)
 }
 
+/** An end with its instant and zone spelled out: `the end of 23 May 2027, which is 24 May 2027, 00:00 (Europe/Lisbon)`. */
+export function sayEndExactly(end: Instant, zone: string): string {
+  const moment = momentOfEnd(end, zone)
+  const exact = sayInstant(end, zone)
+  return 'date' in moment ? `the end of ${sayEnd(end, zone)}, which is ${exact}` : exact
+}
+
 const months = 'January February March April May June July August September October November December'.split(' ')
 
 function sayDay(day: Temporal.PlainDate): string {

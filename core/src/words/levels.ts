@@ -1,5 +1,5 @@
 import { actionWords, kinds, type Action, type Figure, type Kind } from '../kinds/index.ts'
-import { actionsOfKind, actionsOfTier, fullLevel, highestTierWithin, type Given, type Level } from '../levels/index.ts'
+import { actionsOfKind, actionsOfTier, highestTierWithin, type Given, type Level } from '../levels/index.ts'
 import { sayList } from './lists.ts'
 
 /** Actions in plain words: `see reports; draft, publish and pause adverts; change budgets and audiences`. */
@@ -44,9 +44,9 @@ export interface LevelInWords {
 /** A level in the words that the review, the invitation and a person's own page use. */
 export function describeLevel(kind: Kind, level: Level): LevelInWords {
   const rules = kinds[kind]
-  const all = [...fullLevel(kind).actions]
+  const all = actionsOfKind(kind)
   return {
-    may: sayActions(actionsOfKind(kind).filter(action => level.actions.has(action))),
+    may: sayActions(all.filter(action => level.actions.has(action))),
     mayNot: sayActions(all.filter(action => !level.actions.has(action))),
     sees: rules.figures.filter(figure => level.sees.has(figure)),
     hidden: rules.figures.filter(figure => !level.sees.has(figure)),

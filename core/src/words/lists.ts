@@ -12,3 +12,8 @@ export function sayCount(count: number, one: string, many = `${one}s`): string {
 export function capitalised(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)
 }
+
+/** `Agnese’s`, `Ondaverde Ferries’`. */
+export function possessive(name: string): string {
+  return /s$/i.test(name) ? `${name}’` : `${name}’s`
+}

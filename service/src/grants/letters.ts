@@ -1,4 +1,4 @@
-import { describeLevel, sayEnd, sayList } from '@famiglia/core'
+import { describeLevel, possessive, sayEnd, sayList } from '@famiglia/core'
 import type { Acting } from '../businesses/acting.ts'
 import type { Letter } from '../mail/letter.ts'
 import type { KnownPerson } from '../people/records.ts'
@@ -66,7 +66,7 @@ export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, items: readonly P
       ? [
           [
             'Whose money',
-            `${sayList(spending.map(item => item.asset.name))} spend${spending.length === 1 ? 's' : ''} ${acting.name}’s money. It costs you nothing.`,
+            `${sayList(spending.map(item => item.asset.name))} spend${spending.length === 1 ? 's' : ''} ${possessive(acting.name)} money. It costs you nothing.`,
           ] as [string, string],
         ]
       : []),

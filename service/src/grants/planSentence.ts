@@ -211,7 +211,9 @@ async function planEndingGrant(
   acting: Acting,
   sentence: Extract<EndSentence, { grant: string }>,
 ): Promise<PlannedEnd> {
-  const grant = isIdText(sentence.grant) ? await manager.findOneBy(grants, { id: sentence.grant, businessId: acting.id }) : null
+  const grant = isIdText(sentence.grant)
+    ? await manager.findOneBy(grants, { id: sentence.grant, businessId: acting.id })
+    : null
   const holder =
     grant?.personId && !grant.endedAt
       ? await manager

@@ -1,4 +1,16 @@
-import { describeLevel, isFreshProof, lapseOf, sayActions, sayInstant, sayList, type Instant } from '@famiglia/core'
+import {
+  describeLevel,
+  isFreshProof,
+  lapseOf,
+  possessive,
+  printMoment,
+  momentOfEnd,
+  sayActions,
+  sayEndExactly,
+  sayInstant,
+  sayList,
+  type Instant,
+} from '@famiglia/core'
 import type { Room } from '../base/room.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { tellAsset, sayWords, type AssetInWords } from './tellLevel.ts'
@@ -60,7 +72,7 @@ function previewLet(acting: Acting, plan: PlannedLet, now: Instant): Preview {
       difference: sayDifference(name, item, acting.zone),
     })),
     from: first.from ? sayInstant(first.from, acting.zone) : null,
-    until: first.until ? { at: first.until.toString(), words: sayInstant(first.until, acting.zone) } : null,
+    until: first.until ? { at: first.until.toString(), words: sayEndExactly(first.until, acting.zone) } : null,
     staysOpenUntil: invited ? sayInstant(lapses, acting.zone) : null,
     takesProof: takesFreshProof(plan),
     mails: [{ to: who.address, about: invited ? 'the invitation, with a link to answer it' : 'what was given' }],
@@ -76,7 +88,7 @@ function previewEnd(acting: Acting, plan: PlannedEnd, now: Instant): Preview {
   return {
     sentence: plan.text,
     verb: 'end',
-    summary: `End ${name}’s access${what}.${membership}`,
+    summary: `End ${possessive(name)} access${what}.${membership}`,
     ...shared(acting, plan, now),
     assets: [],
     from: null,
@@ -117,6 +129,16 @@ function notesOn(acting: Acting, plan: PlannedLet, name: string): string[] {
     notes.push(
       `${name} can give and take away access on ${sayList(stewarded.map(item => item.asset.name))}, up to the same level.`,
     )
+  return [...notes, ...plan.items.flatMap(item => whatFallsAway(item, acting.zone))]
+}
+
+/** A sentence says all: what was hidden or had an end before and is not said again is pointed at, with the words that keep it. */
+function whatFallsAway({ asset, plan, grant, words }: PlannedItem, zone: string): string[] {
+  if (!grant) return []
+  const shown = plan.gains.sees.filter(figure => grant.hiding.includes(figure))
+  const notes: string[] = []
+  if (shown.length > 0) notes.push(`On ${asset.name} ${sayList(shown)} was hidden and would now be seen. Add “hiding ${shown.join(' and ')}” to keep it hidden.`)
+  if (grant.until && !words.until) notes.push(`On ${asset.name} the end would go. Add “until ${printMoment(momentOfEnd(grant.until, zone))}” to keep it.`)
   return notes
 }
 

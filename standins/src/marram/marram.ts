@@ -110,12 +110,10 @@ function accountRoutes(
     const signedIn = visitor(request)
     const answers = signedIn
       ? await Promise.all(
-          accounts
-            .list()
-            .map(async account => ({
-              account,
-              answer: (await ask(signedIn.person, account, ['ads.see']))['ads.see']!,
-            })),
+          accounts.list().map(async account => ({
+            account,
+            answer: (await ask(signedIn.person, account, ['ads.see']))['ads.see']!,
+          })),
         )
       : []
     return reply.type('text/html').send(

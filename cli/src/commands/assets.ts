@@ -1,0 +1,145 @@
+import { answerOf, idempotencyKey } from '@famiglia/client'
+import type { Command } from 'commander'
+import { allPages, Exit } from '../context.ts'
+import type { Run } from '../program.ts'
+
+/** The business's assets, bringing them in, and opening a business. */
+export function assetCommands(program: Command, run: Run): void {
+  const assets = program.command('assets').description('the business’s assets; bring one in, or rename one')
+
+  assets
+    .command('list', { isDefault: true })
+    .description('list them')
+    .action(
+      run(async context => {
+        const path = await context.path()
+        const items = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/assets', {
+                params: { path, query: after ? { after } : {} },
+              }),
+            ),
+          2_000,
+        )
+        context.desk.list(
+          items,
+          [
+            { head: 'asset', of: asset => `${asset.kind}/${asset.handle}` },
+            { head: 'name', of: asset => asset.name },
+            { head: 'number', of: asset => asset.number },
+            { head: 'platform', of: asset => asset.platform },
+            { head: 'grants', of: asset => asset.holders },
+          ],
+          'No asset is here yet. Bring one in with “famiglia assets claim <platform> <its number there>”.',
+        )
+      }),
+    )
+
+  assets
+    .command('claim <platform> <number>')
+    .description('bring in what you have on a platform; it shows a code there, which you enter')
+    .requiredOption('--handle <handle>', 'what to call it, as summer-crossings')
+    .option('--name <name>', 'another name than the platform’s')
+    .option('--code <code>', 'the code, when a claim was begun before', undefined)
+    .option('--claim <id>', 'the claim that the code belongs to')
+    .action(
+      run(
+        async (
+          context,
+          options: { handle: string; name?: string; code?: string; claim?: string },
+          platform: string,
+          ref: string,
+        ) => {
+          const path = await context.path()
+          const claim = options.claim ?? (await begin(context, path, platform, ref))
+          if (!options.code && !context.desk.interactive) {
+            context.desk.one(
+              { claim },
+              `famiglia assets claim ${platform} ${ref} --handle ${options.handle} --claim ${claim} --code …`,
+            )
+            return
+          }
+          const code = options.code ?? (await context.desk.askText('Code:'))
+          const asset = await answerOf(
+            context.client.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
+              params: { path: { ...path, claim } },
+              body: { code, handle: options.handle, ...(options.name ? { name: options.name } : {}) },
+            }),
+          )
+          context.desk.one(asset, `${asset.name} is yours in Famiglia: ${asset.kind}/${asset.handle}, ${asset.number}.`)
+        },
+      ),
+    )
+
+  assets
+    .command('rename <what>')
+    .description('give an asset another name or handle; its number stays')
+    .option('--name <name>')
+    .option('--handle <handle>')
+    .action(
+      run(async (context, options: { name?: string; handle?: string }, what: string) => {
+        if (!options.name && !options.handle) throw new Exit(2, 'Say --name, --handle or both.')
+        const path = { ...(await context.path()), asset: what }
+        const read = await answerOf(
+          context.client.GET('/v1/businesses/{business}/assets/{asset}', { params: { path } }),
+        )
+        const body = {
+          ...(options.name ? { name: options.name } : {}),
+          ...(options.handle ? { handle: options.handle } : {}),
+        }
+        const asset = await answerOf(
+          context.client.PATCH('/v1/businesses/{business}/assets/{asset}', {
+            params: { path },
+            body,
+            headers: { 'If-Match': `"${read.version}"` },
+          }),
+        )
+        context.desk.one(asset, `It is ${asset.name} now: ${asset.kind}/${asset.handle}, still ${asset.number}.`)
+      }),
+    )
+
+  program
+    .command('open-business')
+    .description('open a business: a letter with a link comes to your address')
+    .requiredOption('--business <name>', 'its name')
+    .requiredOption('--town <town>', 'its town')
+    .requiredOption('--zone <zone>', 'its time zone, as Europe/Lisbon')
+    .requiredOption('--name <name>', 'your name')
+    .requiredOption('--address <address>', 'your e-mail address')
+    .option('--password <password>', 'asked for when left out')
+    .action(
+      run(
+        async (
+          context,
+          wanted: { business: string; town: string; zone: string; name: string; address: string; password?: string },
+        ) => {
+          const password =
+            wanted.password ?? (await context.desk.askText('A password (at least 10 characters):', { secret: true }))
+          const body = {
+            business: { name: wanted.business, town: wanted.town, zone: wanted.zone },
+            person: { name: wanted.name, address: wanted.address, password },
+          }
+          const asked = await answerOf(context.client.POST('/v1/openings', { body }))
+          context.desk.one(asked, `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours.`)
+        },
+      ),
+    )
+}
+
+async function begin(
+  context: import('../context.ts').Context,
+  path: { business: string },
+  platform: string,
+  ref: string,
+): Promise<string> {
+  const claim = await answerOf(
+    context.client.POST('/v1/businesses/{business}/claims', {
+      params: { path },
+      body: { platform, ref },
+      headers: idempotencyKey(),
+    }),
+  )
+  context.desk.remark(`The code is shown at ${claim.shownAt} for ${claim.minutes} minutes.`)
+  return claim.id
+}

@@ -1,0 +1,219 @@
+import { answerOf, type Schemas } from '@famiglia/client'
+import { sayAge, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+import type { Command } from 'commander'
+import { allPages, type Context } from '../context.ts'
+import type { Column } from '../desk.ts'
+import type { Run } from '../program.ts'
+
+const most = 2_000
+
+/** Questions: who reaches what, may somebody, why; people, assets, history. */
+export function readingCommands(program: Command, run: Run): void {
+  program
+    .command('who <what>')
+    .description('who reaches an asset: tier, hiding, how they sign in, invited by, since, last used, until')
+    .action(
+      run(async (context, _options: object, asset: string) => {
+        const path = { ...(await context.path()), asset }
+        const holders = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/assets/{asset}/holders', {
+                params: { path, query: after ? { after } : {} },
+              }),
+            ),
+          most,
+        )
+        context.desk.list(holders, holderColumns(await zoneOf(context)), 'Nobody reaches it.')
+      }),
+    )
+
+  program
+    .command('what [who]')
+    .description('what somebody reaches; without a name, what you do')
+    .action(
+      run(async (context, _options: object, person: string | undefined) => {
+        const page = async (after: string | undefined) =>
+          person
+            ? answerOf(
+                context.client.GET('/v1/businesses/{business}/people/{person}/holdings', {
+                  params: { path: { ...(await context.path()), person }, query: after ? { after } : {} },
+                }),
+              )
+            : answerOf(context.client.GET('/v1/me/holdings', { params: { query: after ? { after } : {} } }))
+        context.desk.list(
+          await allPages(page, most),
+          holdingColumns(await zoneOf(context)),
+          `${person ?? 'You'} reach${person ? 'es' : ''} nothing so far.`,
+        )
+      }),
+    )
+
+  program
+    .command('can <who> <action> <what>')
+    .description('may they? exit status 0 yes, 1 no')
+    .action(
+      run(async (context, _options: object, who: string, action: string, asset: string) => {
+        const answer = await ask(context, who, action, asset)
+        context.desk.one({ allowed: answer.allowed, reason: answer.reason }, answer.reason)
+        if (!answer.allowed) process.exitCode = 1
+      }),
+    )
+
+  program
+    .command('why <who> <action> <what>')
+    .description('why they may, or why not: every path, as a sentence')
+    .action(
+      run(async (context, _options: object, who: string, action: string, asset: string) => {
+        const answer = await ask(context, who, action, asset)
+        const paths = answer.paths.map(
+          path => `  ${path.counts ? (path.holdsAction ? '✓' : '·') : '✗'} ${path.sentence}`,
+        )
+        context.desk.one(answer, [answer.reason, ...paths].join('\n'))
+      }),
+    )
+
+  program
+    .command('people')
+    .description('the people of the business')
+    .action(
+      run(async context => {
+        const path = await context.path()
+        const people = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/people', {
+                params: { path, query: after ? { after } : {} },
+              }),
+            ),
+          most,
+        )
+        const zone = await zoneOf(context)
+        context.desk.list(
+          people,
+          [
+            { head: 'person', of: person => person.name },
+            { head: 'address', of: person => person.address },
+            { head: 'standing', of: person => person.standing },
+            {
+              head: 'assets',
+              of: person => (person.standing === 'member' && person.assets === 0 ? 'none yet' : person.assets),
+            },
+            { head: 'signs in with', of: person => (person.secondProof ? 'password and code' : 'password only') },
+            { head: 'invited by', of: person => person.invitedBy },
+            { head: 'since', of: person => sayEnd(Temporal.Instant.from(person.since), zone).split(',')[0]! },
+          ],
+          'Nobody.',
+        )
+      }),
+    )
+
+  program
+    .command('history')
+    .description('what happened, newest first; --verify proves that nothing in it is missing or changed')
+    .option('--verify', 'read the whole chain and prove it')
+    .option('--asset <what>', 'only what concerns an asset')
+    .option('--person <who>', 'only what somebody did or what concerned them')
+    .option('--limit <entries>', 'how many entries', '50')
+    .action(
+      run(async (context, options: { verify?: boolean; asset?: string; person?: string; limit: string }) =>
+        options.verify ? verify(context) : history(context, options),
+      ),
+    )
+}
+
+async function ask(context: Context, who: string, action: string, asset: string): Promise<Schemas['Answer']> {
+  return answerOf(
+    context.client.POST('/v1/businesses/{business}/decisions', {
+      params: { path: await context.path() },
+      body: { who, action, asset },
+    }),
+  )
+}
+
+async function history(context: Context, options: { asset?: string; person?: string; limit: string }): Promise<void> {
+  const path = await context.path()
+  const { asset, person } = options
+  const filter = { ...(asset ? { asset } : {}), ...(person ? { person } : {}) }
+  const limit = Math.max(1, Number(options.limit) || 50)
+  const entries = await allPages(
+    after =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/history', {
+          params: { path, query: { limit: Math.min(200, limit), ...filter, ...(after ? { after } : {}) } },
+        }),
+      ),
+    limit,
+  )
+  const zone = await zoneOf(context)
+  context.desk.list(
+    entries,
+    [
+      { head: 'no.', of: entry => entry.number },
+      {
+        head: 'when',
+        of: entry =>
+          Temporal.Instant.from(entry.at)
+            .toZonedDateTimeISO(zone)
+            .toString({ smallestUnit: 'second', offset: 'never', timeZoneName: 'never' })
+            .replace('T', ' '),
+      },
+      { head: 'what happened', of: entry => entry.sentence },
+      { head: 'hash', of: entry => `${entry.hash.slice(0, 4)}…${entry.hash.slice(-4)}` },
+    ],
+    'Nothing yet.',
+  )
+}
+
+async function verify(context: Context): Promise<void> {
+  const proof = await answerOf(
+    context.client.GET('/v1/businesses/{business}/history/verification', { params: { path: await context.path() } }),
+  )
+  const words = proof.whole
+    ? `The history is whole: all ${proof.entries} entries were read, none is missing or changed. Last hash ${proof.lastHash}.`
+    : `The history is broken at entry ${proof.broken?.number}: ${proof.broken?.reason}. The ${proof.entries} entries before it are whole.`
+  context.desk.one(proof, words)
+  if (!proof.whole) process.exitCode = 1
+}
+
+async function zoneOf(context: Context): Promise<string> {
+  const { businesses } = await context.me()
+  const acting = await context.acting().catch(() => null)
+  return businesses.find(business => business.number === acting)?.zone ?? Temporal.Now.timeZoneId()
+}
+
+const age = (instant: string | null) =>
+  instant ? sayAge(Temporal.Instant.from(instant), Temporal.Now.instant()) : null
+const day = (instant: string | null, zone: string) =>
+  instant ? sayInstant(Temporal.Instant.from(instant), zone).split(',')[0]! : null
+const end = (instant: string | null, zone: string) =>
+  instant ? sayEnd(Temporal.Instant.from(instant), zone) : 'no end'
+
+function holderColumns(zone: string): Column<Schemas['Holder']>[] {
+  return [
+    {
+      head: 'person',
+      of: ({ person }) => (person.name === person.address ? person.address : `${person.name} <${person.address}>`),
+    },
+    { head: 'may', of: holder => (holder.state === 'in force' ? holder.level : `${holder.level} (${holder.state})`) },
+    { head: 'through', of: holder => holder.through },
+    { head: 'hiding', of: holder => (holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing') },
+    { head: 'signs in with', of: holder => holder.signsInWith },
+    { head: 'invited by', of: holder => holder.invitedBy },
+    { head: 'since', of: holder => day(holder.since, zone) },
+    { head: 'last used', of: holder => age(holder.lastUsed) ?? 'never' },
+    { head: 'until', of: holder => end(holder.until, zone) },
+  ]
+}
+
+function holdingColumns(zone: string): Column<Schemas['Holding']>[] {
+  return [
+    { head: 'asset', of: ({ asset }) => `${asset.kind}/${asset.handle}` },
+    { head: 'name', of: ({ asset }) => asset.name },
+    { head: 'of', of: ({ business }) => business.name },
+    { head: 'may', of: holding => holding.level },
+    { head: 'hiding', of: holding => (holding.hidden.length > 0 ? sayList(holding.hidden) : 'nothing') },
+    { head: 'last used', of: holding => age(holding.lastUsed) ?? 'never' },
+    { head: 'until', of: holding => end(holding.until, zone) },
+  ]
+}

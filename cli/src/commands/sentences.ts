@@ -1,0 +1,102 @@
+import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
+import { capitalised, sayList } from '@famiglia/core'
+import type { Command } from 'commander'
+import { Exit, type Context } from '../context.ts'
+import type { Run } from '../program.ts'
+
+/** Giving, changing and ending access: the sentence as it is, after its review. */
+export function sentenceCommands(program: Command, run: Run): void {
+  program
+    .command('let <words...>')
+    .description('give access: let <who> <tier> on <what> [hiding …] [until … | for …]')
+    .option('--note <text>', 'a personal note for the letter')
+    .action(
+      run(async (context, { note }: { note?: string }, words: string[]) => say(context, inOneLine('let', words), note)),
+    )
+
+  program
+    .command('end <words...>')
+    .description('end access: end <who> [on <what>], or end grant/<id>')
+    .action(run(async (context, _options: object, words: string[]) => say(context, inOneLine('end', words), undefined)))
+
+  program
+    .command('preview <words...>')
+    .description('what a sentence would do; nothing is sent or changed')
+    .action(
+      run(async (context, _options: object, words: string[]) => {
+        const preview = await previewOf(context, inOneLine('', words))
+        context.desk.one(preview, review(preview))
+      }),
+    )
+}
+
+/** The shell takes quotes away; what holds spaces was quoted. */
+function inOneLine(verb: string, words: readonly string[]): string {
+  const said = words.length === 1 ? words : words.map(word => (/\s/.test(word) ? `"${word}"` : word))
+  return [verb, ...said].filter(Boolean).join(' ')
+}
+
+async function previewOf(context: Context, sentence: string): Promise<Schemas['Preview']> {
+  return answerOf(
+    context.client.POST('/v1/businesses/{business}/sentences/preview', {
+      params: { path: await context.path() },
+      body: { sentence },
+    }),
+  )
+}
+
+async function say(context: Context, sentence: string, note: string | undefined): Promise<void> {
+  const preview = await previewOf(context, sentence)
+  context.desk.remark(`${review(preview)}\n`)
+  await assertWanted(context, preview)
+  const path = await context.path()
+  const key = idempotencyKey()
+  const said = await context.withProof(() =>
+    answerOf(
+      context.client.POST('/v1/businesses/{business}/sentences', {
+        params: { path },
+        body: { sentence, ...(note ? { note } : {}) },
+        headers: key,
+      }),
+    ),
+  )
+  context.desk.one(said, said.result)
+}
+
+/** An unattended token was made to work with nobody there; otherwise somebody is asked, or has said --yes. */
+async function assertWanted(context: Context, preview: Schemas['Preview']): Promise<void> {
+  if (context.options.yes || (await context.me()).session.unattended) return
+  if (!context.desk.interactive) throw new Exit(2, 'Nobody is there to ask: add --yes when you mean it.')
+  if (!(await context.desk.askYes(preview.verb === 'let' ? 'Send it?' : 'End it?')))
+    throw new Exit(1, 'Nothing was sent.')
+}
+
+/** The review: what it allows and what not, until when, whose money, who is told. */
+export function review(preview: Schemas['Preview']): string {
+  const facts: [string, string][] = []
+  for (const asset of preview.assets) {
+    facts.push([asset.name, `${asset.given}, ${asset.noun}`], ['  allows', asset.may], ['  not', asset.mayNot])
+    if (asset.sees.length + asset.hidden.length > 0)
+      facts.push([
+        '  sees',
+        [
+          asset.sees.length > 0 ? sayList(asset.sees) : 'no figures',
+          asset.hidden.length > 0 ? `not ${sayList(asset.hidden, 'or')}` : '',
+        ]
+          .filter(Boolean)
+          .join('; '),
+      ])
+    if (asset.money) facts.push(['  money', asset.money])
+    if (asset.difference) facts.push(['  changes', asset.difference])
+  }
+  if (preview.from) facts.push(['from', preview.from])
+  if (preview.verb === 'let') facts.push(['until', preview.until?.words ?? 'no end'])
+  if (preview.staysOpenUntil) facts.push(['stays open', `until ${preview.staysOpenUntil}`])
+  for (const mail of preview.mails) facts.push(['letter', `to ${mail.to}: ${mail.about}`])
+  for (const note of preview.notes) facts.push(['note', note])
+  if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to prove again who you are'])
+  const width = Math.max(...facts.map(([term]) => term.length), 0)
+  return [capitalised(preview.summary), ...facts.map(([term, answer]) => `  ${term.padEnd(width)}  ${answer}`)].join(
+    '\n',
+  )
+}

@@ -1,0 +1,106 @@
+import { answerOf, famigliaClient, Refusal, type FamigliaClient, type Schemas } from '@famiglia/client'
+import { openDesk, type Desk } from './desk.ts'
+import { readKept, urlFrom, type Environment, type Kept } from './settings.ts'
+
+export interface CommonOptions {
+  readonly json?: boolean
+  readonly csv?: boolean
+  readonly for?: string
+  readonly yes?: boolean
+}
+
+/** A command ends with an exit status and a word on why. */
+export class Exit extends Error {
+  constructor(
+    readonly exit: number,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+/** What a command works with: where the service is, who is signed in, for whom they act. */
+export class Context {
+  readonly desk: Desk
+  readonly kept: Kept
+  readonly url: string
+  readonly client: FamigliaClient
+  private known: Promise<Schemas['Me']> | null = null
+
+  constructor(
+    readonly options: CommonOptions,
+    readonly environment: Environment,
+  ) {
+    this.desk = openDesk(options)
+    this.kept = readKept(environment)
+    this.url = urlFrom(environment, this.kept)
+    this.client = famigliaClient({ url: this.url, token: environment['FAMIGLIA_TOKEN'] || this.kept.token || null })
+  }
+
+  me(): Promise<Schemas['Me']> {
+    this.known ??= answerOf(this.client.GET('/v1/me'))
+    return this.known
+  }
+
+  /** The number of the business acted for: the one named, the one chosen by `act-for`, or the only one there is. */
+  async acting(): Promise<string> {
+    const { businesses } = await this.me()
+    const wanted = this.options.for ?? this.kept.actingFor
+    if (this.options.for) return this.options.for
+    const found =
+      businesses.find(business => business.number === wanted) ?? (businesses.length === 1 ? businesses[0] : undefined)
+    if (found) return found.number
+    if (businesses.length === 0)
+      throw new Exit(
+        3,
+        'You work for no business yet. Accept an invitation, or open one with “famiglia open-business”.',
+      )
+    throw new Exit(
+      2,
+      `Say for whom: “famiglia act-for <business>”, or --for. You work for ${businesses.map(({ name, number }) => `${name} (${number})`).join(', ')}.`,
+    )
+  }
+
+  async path(): Promise<{ business: string }> {
+    return { business: await this.acting() }
+  }
+
+  /** Does something that may take a fresh proof: asks for it when it does and somebody is there, then does it again. */
+  async withProof<T>(act: () => Promise<T>): Promise<T> {
+    try {
+      return await act()
+    } catch (error) {
+      if (!(error instanceof Refusal) || error.code !== 'proof.needed' || !this.desk.interactive) throw error
+      this.desk.remark(error.message)
+      await this.prove({})
+      return act()
+    }
+  }
+
+  async prove(given: { code?: string; password?: string }): Promise<Schemas['Me']> {
+    const me = await this.me()
+    const asked =
+      Object.keys(given).length > 0
+        ? given
+        : me.person.secondProof
+          ? { code: (await this.desk.askText('Six-digit code:')).replace(/\s/g, '') }
+          : { password: await this.desk.askText('Password:', { secret: true }) }
+    await answerOf(this.client.POST('/v1/me/proof', { body: asked }))
+    return me
+  }
+}
+
+/** All pages of a list, up to a limit, so that a script sees everything and a terminal is not flooded. */
+export async function allPages<T>(
+  fetchPage: (after: string | undefined) => Promise<{ items: T[]; next: string | null }>,
+  most: number,
+): Promise<T[]> {
+  const items: T[] = []
+  let after: string | undefined
+  do {
+    const page = await fetchPage(after)
+    items.push(...page.items)
+    after = page.next ?? undefined
+  } while (after && items.length < most)
+  return items.slice(0, most)
+}

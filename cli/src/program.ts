@@ -1,0 +1,117 @@
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
+import { Command, CommanderError } from 'commander'
+import { Refusal, Unreachable } from '@famiglia/client'
+import { answerCommands } from './commands/answers.ts'
+import { assetCommands } from './commands/assets.ts'
+import { readingCommands } from './commands/reading.ts'
+import { sentenceCommands } from './commands/sentences.ts'
+import { signInCommands } from './commands/signIn.ts'
+import { Context, Exit, type CommonOptions } from './context.ts'
+import type { Environment } from './settings.ts'
+
+type Act<A extends unknown[], O> = (context: Context, options: O, ...args: A) => Promise<void>
+/** Wraps what a command does: hands it its context and options, in the order that commander does not give them in. */
+export type Run = <A extends unknown[], O>(act: Act<A, O>) => (...given: unknown[]) => Promise<void>
+
+/** The whole command line. */
+export function makeProgram(environment: Environment): Command {
+  const program = new Command('famiglia')
+    .description('Who may do what, with which asset, until when.')
+    .option('--json', 'print data as JSON')
+    .option('--csv', 'print lists as CSV')
+    .option('--for <business>', 'act for this business, by number')
+    .option('-y, --yes', 'do not ask after the review')
+    .showSuggestionAfterError()
+    .exitOverride()
+    .addHelpText('after', exitStatuses)
+  const run: Run =
+    act =>
+    async (...given) => {
+      const command = given.at(-1) as Command
+      const options = given.at(-2)
+      await act(
+        new Context(command.optsWithGlobals<CommonOptions>(), environment),
+        options as never,
+        ...(given.slice(0, -2) as never),
+      )
+    }
+  signInCommands(program, run)
+  sentenceCommands(program, run)
+  readingCommands(program, run)
+  answerCommands(program, run)
+  assetCommands(program, run)
+  program
+    .command('serve')
+    .description('start the service')
+    .action(() => start('serve', []))
+  program
+    .command('demo')
+    .description('start the service with the demo around it')
+    .option('--fresh', 'tell the story anew')
+    .action(({ fresh }: { fresh?: boolean }) => start('demo', fresh ? ['--fresh'] : []))
+  takeCommonOptionsAnywhere(program)
+  return program
+}
+
+const exitStatuses = `
+Exit status: 0 done, 1 no, 2 wrong usage, 3 refused by a rule, 4 fresh proof needed, 5 service not reachable.
+FAMIGLIA_URL says where the service is; FAMIGLIA_TOKEN holds a token for scripts.`
+
+/** --json, --csv, --for and --yes are understood before and after the command. */
+function takeCommonOptionsAnywhere(program: Command): void {
+  for (const command of program.commands) {
+    command.exitOverride()
+    for (const option of program.options)
+      if (!command.options.some(own => own.long === option.long)) command.addOption(hidden(option))
+    takeCommonOptionsOf(command, program)
+  }
+}
+
+function takeCommonOptionsOf(command: Command, program: Command): void {
+  for (const inner of command.commands) {
+    inner.exitOverride()
+    for (const option of program.options) inner.addOption(hidden(option))
+  }
+}
+
+function hidden(option: Command['options'][number]): Command['options'][number] {
+  const copy = Object.assign(Object.create(Object.getPrototypeOf(option) as object) as typeof option, option)
+  copy.hidden = true
+  return copy
+}
+
+function start(what: 'serve' | 'demo', args: string[]): Promise<void> {
+  const child = spawn(process.execPath, [join(import.meta.dirname, '../../scripts/run.mjs'), what, ...args], {
+    stdio: 'inherit',
+  })
+  process.on('SIGINT', () => undefined)
+  process.on('SIGTERM', () => child.kill('SIGTERM'))
+  return new Promise(done => child.once('exit', code => ((process.exitCode = code ?? 1), done())))
+}
+
+/** Runs a command line and returns its exit status. What went wrong is told on standard error. */
+export async function runProgram(args: readonly string[], environment: Environment): Promise<number> {
+  process.exitCode = 0
+  try {
+    await makeProgram(environment).parseAsync([...args], { from: 'user' })
+    return Number(process.exitCode)
+  } catch (error) {
+    return told(error)
+  }
+}
+
+function told(error: unknown): number {
+  if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2
+  if (error instanceof Refusal) {
+    process.stderr.write(`${error.message}${error.code === 'proof.needed' ? ' Say “famiglia prove” first.' : ''}\n`)
+    return error.exit
+  }
+  if (error instanceof Exit || error instanceof Unreachable) {
+    process.stderr.write(`${error.message}\n`)
+    return error.exit
+  }
+  if (error instanceof Error && error.name === 'ExitPromptError') return 130
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`)
+  return 5
+}
