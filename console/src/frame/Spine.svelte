@@ -1,0 +1,94 @@
+<script lang="ts">
+  import type { Acting } from '../reach/acting.svelte'
+  import { navigate, route } from '../router'
+  import Icon from '../parts/Icon.svelte'
+  import Wordmark from '../parts/Wordmark.svelte'
+  import BusinessSwitch from './BusinessSwitch.svelte'
+
+  let { acting }: { acting: Acting } = $props()
+
+  let switching = $state(false)
+  let wanted = $state('')
+  let search: HTMLInputElement
+  const business = $derived(acting.business)
+  const initials = $derived(
+    (acting.me?.person.name ?? '')
+      .split(/\s+/)
+      .map(word => word[0])
+      .join('')
+      .slice(0, 2),
+  )
+  const places = $derived([
+    ...(business
+      ? ([
+          ['desk', 'Desk', 'inbox'],
+          ['give', 'Give', 'pen'],
+          ['access', 'Access', 'table'],
+          ...(acting.isAdmin ? ([['history', 'History', 'scroll']] as const) : []),
+        ] as const)
+      : []),
+  ])
+  const here = (place: string) => {
+    const path = route.pathname.split('/')[2]
+    const owner: Record<string, string> = { review: 'give', assets: 'access', people: 'access', 'bring-in': 'access' }
+    return (owner[path ?? ''] ?? path) === place ? ('page' as const) : undefined
+  }
+
+  function find(event: SubmitEvent) {
+    event.preventDefault()
+    const text = wanted.trim()
+    if (!text || !business) return
+    const place = /^(let|end)\s/.test(text)
+      ? `/${business.number}/${text.startsWith('end') ? 'review' : 'give'}?say=${encodeURIComponent(text)}`
+      : `/${business.number}/access?find=${encodeURIComponent(text)}`
+    wanted = ''
+    void navigate(place as '/')
+  }
+
+  function onkey(event: KeyboardEvent) {
+    const typing =
+      event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]')
+    if (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault()
+      search.focus()
+    } else if (event.key.toLowerCase() === 'b' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      event.preventDefault()
+      switching = !switching
+    }
+  }
+</script>
+
+<svelte:window onkeydown={onkey} />
+
+<header class="spine" style:--cloth="var(--cloth-{business?.cloth ?? 'plain'})">
+  <Wordmark href={business ? `/${business.number}/desk` : '/my-access'} />
+  <button class="acting" aria-haspopup="listbox" aria-expanded={switching} onclick={() => (switching = !switching)}>
+    <span
+      ><small class="num">acting for {business?.number ?? 'nobody yet'}</small><b
+        >{business?.name ?? 'In your own name'}</b
+      ></span
+    ><kbd class="key">B</kbd>
+  </button>
+  <nav class="places" aria-label="Places">
+    {#each places as [place, label, icon] (place)}
+      <a href="/{business?.number}/{place}" aria-current={here(place)}
+        ><span class="pi"><Icon name={icon} /></span><span>{label}</span></a
+      >
+    {/each}
+    <a href="/my-access" aria-current={route.pathname.startsWith('/my-access') ? 'page' : undefined}
+      ><span class="pi"><Icon name="key" /></span><span>My access</span></a
+    >
+  </nav>
+  <form role="search" onsubmit={find}>
+    <label class="seek"
+      ><Icon name="search" /><input
+        bind:this={search}
+        bind:value={wanted}
+        aria-label="Search"
+        placeholder="Name, number, sentence"
+      /><kbd class="key">Ctrl K</kbd></label
+    >
+  </form>
+  <a class="me" href="/my-access/sign-in" aria-label="{acting.me?.person.name}: how you sign in">{initials}</a>
+</header>
+{#if switching}<BusinessSwitch {acting} close={() => (switching = false)} />{/if}

@@ -1,0 +1,160 @@
+<script lang="ts">
+  import { capitalised, sayCount, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { createQuery } from '@tanstack/svelte-query'
+  import { getActing } from '../../frame/acting-context'
+  import NumberPlate from '../../parts/NumberPlate.svelte'
+  import Trouble from '../../parts/Trouble.svelte'
+  import Waiting from '../../parts/Waiting.svelte'
+  import { answerOf, service } from '../../reach/service'
+  import { route } from '../../router'
+  import Holders from './Holders.svelte'
+  import Rename from './Rename.svelte'
+
+  const acting = getActing()
+  const wanted = $derived((route.params as { asset?: string }).asset ?? '')
+  const path = $derived({ business: acting.number, asset: wanted })
+  const found = createQuery(() => ({
+    queryKey: ['asset', acting.number, wanted],
+    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/assets/{asset}', { params: { path } })),
+  }))
+  const asset = $derived(found.data)
+  const reaching = createQuery(() => ({
+    queryKey: ['holders', acting.number, wanted],
+    queryFn: async () =>
+      answerOf(
+        service.GET('/v1/businesses/{business}/assets/{asset}/holders', { params: { path, query: { limit: 200 } } }),
+      ),
+    enabled: asset?.canGiveAccess === true,
+  }))
+  const holders = $derived(reaching.data?.items ?? [])
+  const inForce = $derived(holders.filter(holder => holder.state === 'in force'))
+  const waiting = $derived(holders.filter(holder => holder.state === 'waiting'))
+  const summary = $derived(
+    `${sayCount(inForce.length, 'person does', 'people do')}${waiting.length > 0 ? ` and ${sayCount(waiting.length, 'waits', 'wait')}` : ''}; ${inForce.filter(holder => holder.sees.includes('revenue')).length} see revenue.`,
+  )
+  let renaming = $state(false)
+</script>
+
+<svelte:head><title>{asset?.name ?? 'An asset'} · Famiglia</title></svelte:head>
+<main class="ledger">
+  {#if asset}
+    <div class="span page-top">
+      <p class="margin">{capitalised(asset.noun)}</p>
+      <div class="page-head">
+        <div>
+          <h1 class="title">{asset.name}</h1>
+          <p class="facts-line">
+            <NumberPlate number={asset.number} /><span class="sub">{asset.kind}/{asset.handle}</span><span class="sub"
+              >owned by {acting.business?.name}, here since {sayInstant(
+                Temporal.Instant.from(asset.broughtInAt),
+                acting.zone,
+              ).split(',')[0]}</span
+            >
+          </p>
+        </div>
+        <div class="page-acts">
+          {#if asset.canGiveAccess}<a
+              class="btn btn-primary btn-sm"
+              href="/{acting.number}/give?on={encodeURIComponent(`${asset.kind}/${asset.handle}`)}"
+              >Give somebody access</a
+            >{/if}
+          {#if acting.isAdmin}<button class="btn btn-sm" aria-expanded={renaming} onclick={() => (renaming = !renaming)}
+              >Rename</button
+            >{/if}
+        </div>
+      </div>
+    </div>
+    {#if renaming}<Rename {asset} business={acting.number} close={() => (renaming = false)} />{/if}
+    <div class="span section">
+      <p class="margin">Money and<br />family</p>
+      <div class="three">
+        <section>
+          <h2>Whose money</h2>
+          <p>{asset.payment ? `${acting.business?.name} pays: ${asset.payment}.` : 'It spends no money.'}</p>
+        </section>
+        <section>
+          <h2>On its platform</h2>
+          <p>{asset.ref} on {asset.platformName}, in force. {asset.platformName} asks Famiglia each time.</p>
+          <p><a href={asset.address}>Open on {asset.platformName}</a></p>
+        </section>
+        <section>
+          <h2>Who can give this?</h2>
+          <p>
+            <b>{sayList(asset.giveAccess.map(person => person.name))}</b>, as {asset.giveAccess.length === 1
+              ? 'admin'
+              : 'admins'}. Stewards can, up to their own level.
+          </p>
+        </section>
+      </div>
+    </div>
+    {#if asset.canGiveAccess}
+      <section class="wide" aria-labelledby="who-reaches">
+        <div class="tbl-head">
+          <h2 class="head" id="who-reaches">Who reaches it</h2>
+          {#if reaching.data}<p class="sub">{summary}</p>{/if}
+        </div>
+        {#if reaching.data}<Holders
+            {holders}
+            {asset}
+            business={acting.number}
+            zone={acting.zone}
+          />{:else if reaching.error}<Trouble error={reaching.error} />{:else}<Waiting />{/if}
+        {#if reaching.data?.next}<p class="sub">More people reach it than fit here; the first 200 are shown.</p>{/if}
+      </section>
+    {:else}
+      <div class="section">
+        <p class="entry">
+          Who reaches it is told to its stewards. Ask {sayList(
+            asset.giveAccess.map(person => person.name),
+            'or',
+          )} when you need more.
+        </p>
+      </div>
+    {/if}
+  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else}<Waiting />{/if}
+</main>
+
+<style>
+  .facts-line {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.375rem 1.25rem;
+    align-items: center;
+    margin-top: 0.5rem;
+  }
+  .facts-line .sub {
+    margin: 0;
+  }
+  .three {
+    display: grid;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+  }
+  .three section {
+    padding: 0 1.75rem;
+    border-left: 1px solid var(--rule);
+    font-size: 0.9375rem;
+    line-height: 1.375rem;
+  }
+  .three section:first-child {
+    padding-left: 0;
+    border-left: 0;
+  }
+  .three h2 {
+    font: 600 1.1875rem/1.5rem var(--font-serif);
+    margin-bottom: 0.25rem;
+  }
+  b {
+    font-weight: 600;
+  }
+  @media (max-width: 900px) {
+    .three {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 0.75rem;
+    }
+    .three section {
+      padding: 0;
+      border: 0;
+    }
+  }
+</style>

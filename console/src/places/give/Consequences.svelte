@@ -1,0 +1,65 @@
+<script lang="ts">
+  import AssetWords from '../../parts/AssetWords.svelte'
+  import { sayFigures } from '../../parts/figures'
+  import type { Schemas } from '../../reach/service'
+
+  /** What the sentence would do, beneath it while it is composed. */
+  let { preview }: { preview: Schemas['Preview'] } = $props()
+
+  const changes = $derived(preview.assets.map(asset => asset.difference).filter(difference => difference !== null))
+</script>
+
+<section class="span fact">
+  <h2 class="margin">Allows</h2>
+  <div><AssetWords assets={preview.assets} /></div>
+</section>
+<section class="span fact">
+  <h2 class="margin">Keeps back</h2>
+  <div>
+    {#each preview.assets as asset (asset.number)}<p>
+        {#if preview.assets.length > 1}<b>{asset.name}</b>:
+        {/if}{asset.mayNot}. {sayFigures(asset.sees, asset.hidden)}
+      </p>{/each}
+  </div>
+</section>
+{#if changes.length > 0}<section class="span fact warn">
+    <h2 class="margin">Changes</h2>
+    <div>
+      {#each changes as change, index (index)}<p>{change}</p>{/each}
+    </div>
+  </section>{/if}
+{#each preview.assets as asset (asset.number)}
+  {#if asset.money}<section class="span fact">
+      <h2 class="margin">Whose money</h2>
+      <div><p>{asset.money}</p></div>
+    </section>{/if}
+{/each}
+<section class="span fact">
+  <h2 class="margin">Until</h2>
+  <div><p>{preview.until?.words ?? 'No end is set.'}</p></div>
+</section>
+<section class="span fact">
+  <h2 class="margin">Will be told</h2>
+  <div>
+    {#each preview.mails as mail (mail.to)}<p>
+        {mail.to}, by e-mail: {mail.about}.
+      </p>{/each}{#each preview.notes as note, index (index)}<p>{note}</p>{/each}
+  </div>
+</section>
+
+<style>
+  .fact {
+    padding: 0.6875rem 0;
+    border-top: 1px solid var(--rule);
+    line-height: 1.4375rem;
+  }
+  .fact:first-child {
+    margin-top: 1rem;
+  }
+  .warn .margin {
+    color: var(--color-warning);
+  }
+  b {
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,155 @@
+<script lang="ts">
+  import { sayInstant, Temporal } from '@famiglia/core'
+  import { createQuery } from '@tanstack/svelte-query'
+  import { getActing } from '../../frame/acting-context'
+  import AssetWords from '../../parts/AssetWords.svelte'
+  import Slip from '../../parts/Slip.svelte'
+  import Trouble from '../../parts/Trouble.svelte'
+  import Waiting from '../../parts/Waiting.svelte'
+  import { sayFigures } from '../../parts/figures'
+  import { answerOf, service } from '../../reach/service'
+  import { readSay, sayAddress } from './say'
+  import { Sending } from './sending.svelte'
+  import Signature from './Signature.svelte'
+
+  const acting = getActing()
+  const sentence = readSay()
+  const sending = new Sending(sentence, () => acting.number)
+  const path = $derived({ business: acting.number })
+  const review = createQuery(() => ({
+    queryKey: ['review', acting.number, sentence],
+    queryFn: async () =>
+      answerOf(service.POST('/v1/businesses/{business}/sentences/preview', { params: { path }, body: { sentence } })),
+    enabled: sending.said === null,
+    refetchInterval: false as const,
+  }))
+  const preview = $derived(review.data)
+  const invites = $derived(preview?.verb === 'let' && preview.who.state !== 'member')
+  const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
+  const name = $derived(preview?.who.name ?? preview?.who.address ?? '')
+</script>
+
+<svelte:head><title>Read it over · Famiglia</title></svelte:head>
+<main class="ledger">
+  <div class="span letter-page">
+    <div class="margin side-note">
+      <h1>Read it over</h1>
+      <p>{preview?.verb === 'end' ? 'Nothing ends until you say so.' : 'Nothing is sent until you sign.'}</p>
+      {#if preview?.verb === 'let' && !sending.said}<p>
+          <a href={sayAddress(acting.number, 'give', sentence)}>Change the sentence</a>
+        </p>{/if}
+    </div>
+    {#if sending.said}
+      <div class="done">
+        <Slip tone="fine"
+          >{sending.said
+            .result}{#snippet remedy()}{#if sending.said?.proposal && sending.said.outcome === 'invited'}<button
+                class="quiet"
+                onclick={() => sending.withdraw()}>Withdraw</button
+              >{/if}{/snippet}</Slip
+        >
+        {#if sending.withdrawn}<Slip tone="due">Withdrawn. Its link no longer works.</Slip>{/if}
+        {#if sending.failed}<Trouble error={sending.failed} />{/if}
+        <p class="on">
+          <a class="btn btn-primary" href="/{acting.number}/desk">To the desk</a>
+          {#if preview?.assets[0]}<a class="btn" href="/{acting.number}/assets/{preview.assets[0].number}"
+              >See who reaches {preview.assets[0].name}</a
+            >{/if}
+        </p>
+      </div>
+    {:else if preview}
+      <article class="sheet letter" aria-label="What will happen">
+        <p class="sentence m">{preview.summary}</p>
+        <hr class="double" />
+        <dl class="facts">
+          <div>
+            <dt>To</dt>
+            <dd>
+              {preview.who.address}{invites ? ', who joins as ' : ''}{#if invites}<b>member</b>{/if}
+            </dd>
+          </div>
+          {#if preview.assets.length > 0}<div>
+              <dt>Allows</dt>
+              <dd><AssetWords assets={preview.assets} /></dd>
+            </div>{/if}
+          {#each preview.assets as asset (asset.number)}
+            <div>
+              <dt>Sees</dt>
+              <dd>{sayFigures(asset.sees, asset.hidden)}</dd>
+            </div>
+            <div>
+              <dt>Cannot</dt>
+              <dd>{asset.mayNot}.</dd>
+            </div>
+            {#if asset.money}<div>
+                <dt>Can spend</dt>
+                <dd>{asset.money}</dd>
+              </div>{/if}
+            {#if asset.difference}<div>
+                <dt>Changes</dt>
+                <dd>{asset.difference}</dd>
+              </div>{/if}
+          {/each}
+          {#if preview.verb === 'let'}<div>
+              <dt>Until</dt>
+              <dd>{preview.until?.words ?? 'No end is set.'}</dd>
+            </div>{/if}
+          {#if preview.staysOpenUntil}<div>
+              <dt>Stays open</dt>
+              <dd>Until {preview.staysOpenUntil}, with reminders after 3 and 10 days. You can withdraw it.</dd>
+            </div>{/if}
+          {#each preview.notes as note, index (index)}<div>
+              <dt>{index === 0 ? 'Note' : ''}</dt>
+              <dd>{note}</dd>
+            </div>{/each}
+        </dl>
+        <hr class="double" />
+        {#if sending.failed}<Trouble error={sending.failed} />{/if}
+        <Signature
+          {sending}
+          signer={acting.me!}
+          business={acting.business!.name}
+          {today}
+          takesProof={(preview.takesProof && !preview.proofIsFresh) || sending.proofAsked}
+          label={preview.verb === 'end' ? 'End it' : 'send'}
+          ending={preview.verb === 'end'}
+        />
+      </article>
+      {#if preview.mails.length > 0}
+        <aside class="post">
+          <h2 class="head">The letter {name} gets</h2>
+          {#if invites}<label class="post-note"
+              ><span>A note from you</span><textarea
+                class="textarea"
+                rows="5"
+                maxlength="1000"
+                bind:value={sending.note}
+              ></textarea></label
+            >{/if}
+          <dl class="facts post-facts">
+            {#each preview.mails as mail (mail.to)}<div>
+                <dt>Tells</dt>
+                <dd>{mail.about}</dd>
+              </div>{/each}{#if invites}<div>
+                <dt>If lost</dt>
+                <dd>Send it again from your desk: a new link replaces the old one.</dd>
+              </div>{/if}
+          </dl>
+        </aside>
+      {/if}
+    {:else if review.error}<div><Trouble error={review.error} /></div>
+    {:else}<Waiting />{/if}
+  </div>
+</main>
+
+<style>
+  .done {
+    padding-top: 0.5rem;
+  }
+  .on {
+    margin-top: 1rem;
+    display: flex;
+    gap: 0.75rem;
+    flex-wrap: wrap;
+  }
+</style>

@@ -1,0 +1,100 @@
+<script lang="ts">
+  import type { Schemas } from '../../reach/service'
+  import type { Sending } from './sending.svelte'
+
+  /** The fresh proof is the act of signing: the name is pale until it is given, then ink. */
+  interface Props {
+    sending: Sending
+    signer: Schemas['Me']
+    business: string
+    today: string | undefined
+    takesProof: boolean
+    label: string
+    ending: boolean
+  }
+  let { sending, signer, business, today, takesProof, label, ending }: Props = $props()
+
+  let secret = $state('')
+  const byCode = $derived(signer.person.secondProof)
+
+  async function sign(event: SubmitEvent) {
+    event.preventDefault()
+    await sending.send(takesProof ? (byCode ? { code: secret.replace(/\s/g, '') } : { password: secret }) : null)
+    secret = ''
+  }
+</script>
+
+<form onsubmit={sign}>
+  <div>
+    <p class={['line', { pale: takesProof }]}>{signer.person.name}</p>
+    <p class="note">for {business}, {today}</p>
+  </div>
+  <div class="proof">
+    {#if takesProof}
+      {#if byCode}
+        <label class="field"
+          ><span>Six-digit code</span><input
+            class="input num"
+            name="code"
+            inputmode="numeric"
+            autocomplete="one-time-code"
+            pattern="[0-9 ]{'{6,7}'}"
+            required
+            bind:value={secret}
+          /></label
+        >
+      {:else}
+        <label class="field"
+          ><span>Password</span><input
+            class="input"
+            type="password"
+            name="password"
+            autocomplete="current-password"
+            required
+            bind:value={secret}
+          /></label
+        >
+      {/if}
+    {/if}
+    <button class={['btn', ending ? 'end' : 'btn-primary']} disabled={sending.busy}
+      >{ending ? label : `Sign and ${label}`}</button
+    >
+  </div>
+</form>
+<p class="note why">
+  {#if takesProof}This lets somebody act, spend or see what was hidden, so it takes a fresh proof; it then holds for 10
+    minutes.
+  {:else if ending}Ending needs no proof: stopping is quick.
+  {:else}You proved who you are less than 10 minutes ago, or this takes no proof.{/if}
+</p>
+
+<style>
+  form {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 1.5rem;
+    align-items: end;
+  }
+  .line {
+    border-bottom: 1.5px solid var(--color-base-content);
+    font: italic 500 1.375rem/2.25rem var(--font-serif);
+    padding: 0 0.25rem;
+    transition: color 400ms;
+  }
+  .pale {
+    color: var(--ink-3);
+  }
+  .proof {
+    display: grid;
+    gap: 0.5rem;
+    justify-items: stretch;
+  }
+  .why {
+    margin-top: 0.75rem;
+  }
+  @media (max-width: 900px) {
+    form {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

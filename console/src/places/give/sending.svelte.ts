@@ -1,0 +1,58 @@
+import { answerOf, idempotencyKey, Refusal, service, type Schemas } from '../../reach/service'
+import { queries } from '../../reach/queries'
+
+/** Signing a sentence and sending it. Sent again after a lost answer, it does not happen twice. */
+export class Sending {
+  said: Schemas['Said'] | null = $state(null)
+  failed: unknown = $state(null)
+  busy = $state(false)
+  withdrawn = $state(false)
+  /** The service asked for a fresh proof although the review did not expect it. */
+  proofAsked = $state(false)
+  note = $state('')
+  private readonly key = idempotencyKey()
+
+  constructor(
+    private readonly sentence: string,
+    private readonly business: () => string,
+  ) {}
+
+  async send(proof: { code: string } | { password: string } | null): Promise<void> {
+    await this.attempt(async () => {
+      if (proof) await answerOf(service.POST('/v1/me/proof', { body: proof }))
+      const body = { sentence: this.sentence, ...(this.note.trim() ? { note: this.note.trim() } : {}) }
+      this.said = await answerOf(
+        service.POST('/v1/businesses/{business}/sentences', {
+          params: { path: { business: this.business() } },
+          body,
+          headers: this.key,
+        }),
+      )
+      await queries.invalidateQueries()
+    })
+  }
+
+  async withdraw(): Promise<void> {
+    await this.attempt(async () => {
+      await answerOf(
+        service.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {
+          params: { path: { business: this.business(), proposal: this.said!.proposal! } },
+        }),
+      )
+      this.withdrawn = true
+    })
+  }
+
+  private async attempt(act: () => Promise<void>): Promise<void> {
+    this.busy = true
+    this.failed = null
+    try {
+      await act()
+    } catch (error) {
+      this.failed = error
+      if (error instanceof Refusal && error.code === 'proof.needed') this.proofAsked = true
+    } finally {
+      this.busy = false
+    }
+  }
+}

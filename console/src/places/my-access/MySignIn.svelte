@@ -1,0 +1,82 @@
+<script lang="ts">
+  import { sayInstant, Temporal } from '@famiglia/core'
+  import { createQuery } from '@tanstack/svelte-query'
+  import { getActing } from '../../frame/acting-context'
+  import Age from '../../parts/Age.svelte'
+  import Trouble from '../../parts/Trouble.svelte'
+  import { queries } from '../../reach/queries'
+  import { answerOf, service } from '../../reach/service'
+  import NewToken from './NewToken.svelte'
+  import SecondProof from './SecondProof.svelte'
+
+  const acting = getActing()
+  const sessions = createQuery(() => ({
+    queryKey: ['my sessions'],
+    queryFn: async () => answerOf(service.GET('/v1/me/sessions')),
+  }))
+  const me = $derived(acting.me!)
+  let failed: unknown = $state(null)
+
+  async function end(id: string, current: boolean) {
+    failed = null
+    try {
+      if (current) {
+        await answerOf(service.POST('/v1/sign-out'))
+        return location.assign('/sign-in')
+      }
+      await answerOf(service.DELETE('/v1/me/sessions/{id}', { params: { path: { id } } }))
+      await queries.invalidateQueries()
+    } catch (error) {
+      failed = error
+    }
+  }
+</script>
+
+<svelte:head><title>How you sign in · Famiglia</title></svelte:head>
+<main class="ledger">
+  <div class="span page-top">
+    <p class="margin"><a href="/my-access">My access</a></p>
+    <div>
+      <h1 class="title">How you sign in, {me.person.name}</h1>
+      <p class="sub">{me.person.address}</p>
+    </div>
+  </div>
+  <section class="span section">
+    <h2 class="margin">Second proof</h2>
+    <SecondProof setUp={me.person.secondProof} />
+  </section>
+  <section class="span section">
+    <h2 class="margin">Sign-ins and tokens</h2>
+    <div>
+      {#if failed}<Trouble error={failed} />{/if}
+      <table class="tbl">
+        <thead
+          ><tr
+            ><th scope="col">Where</th><th scope="col">Begun</th><th scope="col">Good until</th><th scope="col"
+              ><span class="sr-only">What to do</span></th
+            ></tr
+          ></thead
+        >
+        <tbody>
+          {#each sessions.data?.items ?? [] as session (session.id)}
+            <tr>
+              <th scope="row"
+                >{session.kind === 'token'
+                  ? `token “${session.name}”${session.unattended ? ', unattended' : ''}`
+                  : session.name}{session.current ? ' (this one)' : ''}</th
+              >
+              <td><Age at={session.begunAt} zone={acting.zone} /></td>
+              <td class="num">{sayInstant(Temporal.Instant.from(session.expiresAt), acting.zone).split(',')[0]}</td>
+              <td class="r"
+                ><button class="quiet" onclick={() => end(session.id, session.current)}
+                  >{session.current ? 'Sign out' : 'End'}</button
+                ></td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      <NewToken {me} />
+    </div>
+  </section>
+</main>

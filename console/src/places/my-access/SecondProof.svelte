@@ -1,0 +1,93 @@
+<script lang="ts">
+  import QRCode from 'qrcode'
+  import Field from '../../parts/Field.svelte'
+  import Slip from '../../parts/Slip.svelte'
+  import Trouble from '../../parts/Trouble.svelte'
+  import { queries } from '../../reach/queries'
+  import { answerOf, service } from '../../reach/service'
+
+  /** Setting up a second proof: the secret counts only after a first code came back. */
+  let { setUp }: { setUp: boolean } = $props()
+
+  let begun: { secret: string; picture: string } | null = $state(null)
+  let code = $state('')
+  let done = $state(false)
+  let failed: unknown = $state(null)
+
+  async function attempt(act: () => Promise<void>) {
+    failed = null
+    try {
+      await act()
+    } catch (error) {
+      failed = error
+    }
+  }
+
+  const begin = () =>
+    attempt(async () => {
+      const { secret, address } = await answerOf(service.POST('/v1/me/second-proof'))
+      begun = { secret, picture: await QRCode.toDataURL(address, { margin: 1, width: 192 }) }
+    })
+
+  const confirm = (event: SubmitEvent) => {
+    event.preventDefault()
+    return attempt(async () => {
+      await answerOf(service.POST('/v1/me/second-proof/confirmation', { body: { code: code.replace(/\s/g, '') } }))
+      done = true
+      begun = null
+      await queries.invalidateQueries()
+    })
+  }
+</script>
+
+<div>
+  {#if done}<Slip tone="fine">The second proof is set up. From now on signing in takes a code.</Slip>{/if}
+  {#if begun}
+    <form onsubmit={confirm}>
+      <img src={begun.picture} alt="The secret as a QR code, for your authenticator app" width="192" height="192" />
+      <div>
+        <p>Read this into your authenticator app, or type the secret <code>{begun.secret}</code>.</p>
+        <Field
+          name="code"
+          term="The code it shows now"
+          inputmode="numeric"
+          autocomplete="one-time-code"
+          pattern="[0-9 ]{'{6,7}'}"
+          required
+          bind:value={code}
+        />
+        <p><button class="btn btn-primary btn-sm">Take it into use</button></p>
+      </div>
+    </form>
+  {:else}
+    <p>
+      {setUp
+        ? 'A code from your authenticator app (TOTP) is set up.'
+        : 'None is set up: whoever learns your password is you.'}
+      <button class="btn btn-sm" onclick={begin}>{setUp ? 'Set it up anew' : 'Set up a second proof'}</button>
+    </p>
+  {/if}
+  {#if failed}<Trouble error={failed} />{/if}
+</div>
+
+<style>
+  form {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 1.5rem;
+    max-width: 44rem;
+  }
+  form div {
+    display: grid;
+    gap: 0.75rem;
+  }
+  code {
+    font-family: var(--font-mono);
+    overflow-wrap: anywhere;
+  }
+  @media (max-width: 900px) {
+    form {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

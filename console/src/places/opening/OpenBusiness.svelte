@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { Temporal } from '@famiglia/core'
+  import PlainPage from '../../frame/PlainPage.svelte'
+  import Field from '../../parts/Field.svelte'
+  import Slip from '../../parts/Slip.svelte'
+  import Trouble from '../../parts/Trouble.svelte'
+  import { answerOf, service } from '../../reach/service'
+
+  let business = $state({ name: '', town: '', zone: Temporal.Now.timeZoneId() })
+  let person = $state({ name: '', address: '', password: '' })
+  let sentTo = $state('')
+  let failed: unknown = $state(null)
+
+  async function ask(event: SubmitEvent) {
+    event.preventDefault()
+    failed = null
+    try {
+      sentTo = (await answerOf(service.POST('/v1/openings', { body: { business, person } }))).sentTo
+    } catch (error) {
+      failed = error
+    }
+  }
+</script>
+
+<svelte:head><title>Open a business · Famiglia</title></svelte:head>
+<PlainPage>
+  <div class="span page-top">
+    <p class="margin">A new business</p>
+    <h1 class="title">Open a business, and be its first admin.</h1>
+  </div>
+  <div class="section">
+    {#if sentTo}
+      <Slip tone="fine">A letter is on its way to {sentTo}. Its link opens the business; it is good for 24 hours.</Slip>
+    {:else}
+      <form onsubmit={ask}>
+        <Field name="business" term="Name of the business" required maxlength={80} bind:value={business.name} />
+        <Field name="town" term="Town" required maxlength={80} bind:value={business.town} />
+        <Field name="zone" term="Time zone: dates mean whole days there" required bind:value={business.zone} />
+        <Field name="name" term="Your name" required maxlength={80} autocomplete="name" bind:value={person.name} />
+        <Field
+          name="address"
+          term="Your e-mail address"
+          type="email"
+          required
+          autocomplete="email"
+          bind:value={person.address}
+        />
+        <Field
+          name="password"
+          term="A password"
+          type="password"
+          required
+          minlength={10}
+          autocomplete="new-password"
+          hint="At least 10 characters. Several words are easy to keep in mind."
+          bind:value={person.password}
+        />
+        {#if failed}<Trouble error={failed} />{/if}
+        <p>
+          <button class="btn btn-primary">Send me the letter</button>
+          <a class="quiet" href="/sign-in">I have a sign-in</a>
+        </p>
+      </form>
+    {/if}
+  </div>
+</PlainPage>
+
+<style>
+  form {
+    display: grid;
+    gap: 0.875rem;
+    max-width: 28rem;
+  }
+  .quiet {
+    margin-left: 1rem;
+  }
+</style>

@@ -1,0 +1,167 @@
+<script lang="ts">
+  import { searchParams } from 'sv-router'
+  import PlainPage from '../../frame/PlainPage.svelte'
+  import Trouble from '../../parts/Trouble.svelte'
+  import { answerOf, service } from '../../reach/service'
+  import Bough from './Bough.svelte'
+
+  let address = $state(searchParams.get('address')?.toString() ?? '')
+  let password = $state('')
+  let code = $state('')
+  let needsCode = $state(false)
+  let failed: unknown = $state(null)
+  let busy = $state(false)
+
+  /** Only an address of this service is gone to afterwards. */
+  const next = $derived.by(() => {
+    const wanted = searchParams.get('next')?.toString() ?? '/'
+    return /^\/(?![/\\])/.test(wanted) ? wanted : '/'
+  })
+
+  async function signIn(event: SubmitEvent) {
+    event.preventDefault()
+    busy = true
+    failed = null
+    try {
+      const outcome = await answerOf(
+        service.POST('/v1/sign-in', {
+          body: { address, password, ...(needsCode ? { code: code.replace(/\s/g, '') } : {}) },
+        }),
+      )
+      if (outcome.needs === 'code') needsCode = true
+      else location.assign(next)
+    } catch (error) {
+      failed = error
+      code = ''
+    } finally {
+      busy = false
+    }
+  }
+
+  const focused = (field: HTMLInputElement) => field.focus()
+</script>
+
+<svelte:head><title>Sign in · Famiglia</title></svelte:head>
+<PlainPage>
+  <div class="span door">
+    <p class="margin">Sign in</p>
+    <form onsubmit={signIn}>
+      <h1 class="sentence">
+        Let <label
+          ><span class="sr-only">Your e-mail address</span><input
+            class="blank"
+            type="email"
+            name="address"
+            autocomplete="username"
+            required
+            placeholder="your e-mail address"
+            bind:value={address}
+          /></label
+        >
+        in, with
+        {needsCode ? 'a code.' : 'a password.'}
+      </h1>
+      {#if needsCode}
+        <label class="field secret"
+          ><span>Six-digit code, from your authenticator app</span><input
+            class="input num"
+            name="code"
+            inputmode="numeric"
+            autocomplete="one-time-code"
+            pattern="[0-9 ]{'{6,7}'}"
+            required
+            bind:value={code}
+            {@attach focused}
+          /></label
+        >
+      {:else}
+        <label class="field secret"
+          ><span>Password</span><input
+            class="input"
+            type="password"
+            name="password"
+            autocomplete="current-password"
+            required
+            bind:value={password}
+          /></label
+        >
+      {/if}
+      {#if failed}<Trouble error={failed} />{/if}
+      <div class="acts"><button class="btn btn-primary btn-lg" disabled={busy}>Sign in</button></div>
+      <dl class="facts">
+        <div>
+          <dt>Invited?</dt>
+          <dd>Open the link in your letter; it brings you here and on.</dd>
+        </div>
+        <div>
+          <dt>New business?</dt>
+          <dd><a href="/open-business">Open one</a>; you get its number at once.</dd>
+        </div>
+        <div>
+          <dt>Locked out?</dt>
+          <dd>
+            Another admin of your business can invite you anew. Sign-in slows down after wrong tries, and lets you in
+            again after a minute.
+          </dd>
+        </div>
+      </dl>
+    </form>
+    <Bough />
+  </div>
+  <footer class="span foot">
+    <p class="margin"></p>
+    <p>
+      Famiglia is where a business says who may do what, with which asset, until when. No password ever changes hands.
+    </p>
+  </footer>
+</PlainPage>
+
+<style>
+  .door {
+    grid-template-columns: var(--m) minmax(0, 1fr) 20rem !important;
+    column-gap: 2.5rem;
+    padding-top: 4.5rem;
+  }
+  .margin {
+    padding-top: 1.1875rem;
+  }
+  .blank {
+    font: 600 1.9375rem/2.375rem var(--font-serif);
+    color: var(--color-base-content);
+    background: var(--color-base-100);
+    border-bottom: 2px solid var(--color-primary);
+    padding: 0.125rem 0.5rem;
+    width: 31rem;
+    max-width: 100%;
+    border-radius: 3px 3px 0 0;
+  }
+  .secret {
+    display: block;
+    max-width: 24rem;
+    margin-top: 1.25rem;
+  }
+  .acts {
+    margin-top: 1.25rem;
+  }
+  .facts {
+    margin-top: 2rem;
+    max-width: 40rem;
+    --fl: 8rem;
+  }
+  .foot p {
+    font: italic 400 1.0625rem/1.5rem var(--font-serif);
+    color: var(--ink-2);
+    margin-top: 1.5rem;
+    max-width: 36rem;
+  }
+  @media (max-width: 900px) {
+    .door {
+      grid-template-columns: minmax(0, 1fr) !important;
+      padding-top: 2rem;
+    }
+    .blank {
+      width: 100%;
+      font-size: 1.25rem;
+    }
+  }
+</style>

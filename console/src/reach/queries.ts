@@ -1,0 +1,21 @@
+import { QueryCache, QueryClient } from '@tanstack/svelte-query'
+import { Refusal } from './service'
+
+/** What was fetched. It is fetched anew every few seconds while somebody looks, so that ended access is seen to be ended. */
+export const queries = new QueryClient({
+  queryCache: new QueryCache({ onError: leaveWhenSignedOut }),
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof Refusal && error.problem.status < 500) && count < 20,
+      retryDelay: 1_000,
+      staleTime: 1_000,
+      refetchInterval: 5_000,
+    },
+  },
+})
+
+function leaveWhenSignedOut(error: Error): void {
+  if (!(error instanceof Refusal) || error.code !== 'sign-in.needed') return
+  const here = location.pathname + location.search
+  if (!here.startsWith('/sign-in')) location.assign(`/sign-in?next=${encodeURIComponent(here)}`)
+}
