@@ -2324,6 +2324,8 @@ export interface components {
                 zone: string;
                 cloth: string;
                 standing: string;
+                /** @description Whether you may give access on any of its assets. */
+                canGive: boolean;
                 /** Format: date-time */
                 since: string;
             }[];
@@ -2494,6 +2496,7 @@ export interface components {
                 name: string;
                 town: string;
                 cloth: string;
+                zone: string;
                 /** Format: date-time */
                 since: string;
             };

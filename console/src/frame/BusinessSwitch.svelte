@@ -12,7 +12,7 @@
 
   function choose(number: string) {
     close()
-    void navigate(`/${number}/desk` as '/')
+    void navigate('/:business/desk', { params: { business: number } })
   }
 
   function onkey(event: KeyboardEvent) {

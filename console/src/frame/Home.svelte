@@ -11,7 +11,8 @@
       const { businesses } = await fetchMe()
       const last = localStorage.getItem('famiglia acting for')
       const business = businesses.find(one => one.number === last) ?? businesses[0]
-      await navigate((business ? `/${business.number}/desk` : '/my-access') as '/', { replace: true })
+      if (business) await navigate('/:business/desk', { params: { business: business.number }, replace: true })
+      else await navigate('/my-access', { replace: true })
     } catch (error) {
       if (error instanceof Refusal && error.code === 'sign-in.needed') await navigate('/sign-in', { replace: true })
       else failed = error

@@ -3,6 +3,7 @@
   import { navigate, route } from '../router'
   import Icon from '../parts/Icon.svelte'
   import Wordmark from '../parts/Wordmark.svelte'
+  import { goAndSay } from '../places/give/say'
   import BusinessSwitch from './BusinessSwitch.svelte'
 
   let { acting }: { acting: Acting } = $props()
@@ -22,7 +23,7 @@
     ...(business
       ? ([
           ['desk', 'Desk', 'inbox'],
-          ['give', 'Give', 'pen'],
+          ...(business.canGive ? ([['give', 'Give', 'pen']] as const) : []),
           ['access', 'Access', 'table'],
           ...(acting.isAdmin ? ([['history', 'History', 'scroll']] as const) : []),
         ] as const)
@@ -38,11 +39,9 @@
     event.preventDefault()
     const text = wanted.trim()
     if (!text || !business) return
-    const place = /^(let|end)\s/.test(text)
-      ? `/${business.number}/${text.startsWith('end') ? 'review' : 'give'}?say=${encodeURIComponent(text)}`
-      : `/${business.number}/access?find=${encodeURIComponent(text)}`
+    if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)
+    else void navigate('/:business/access', { params: { business: business.number }, search: { find: text } })
     wanted = ''
-    void navigate(place as '/')
   }
 
   function onkey(event: KeyboardEvent) {

@@ -4,9 +4,11 @@ export function sayList(items: readonly string[], last = 'and'): string {
   return `${items.slice(0, -1).join(', ')} ${last} ${items.at(-1)}`
 }
 
-/** `1 asset`, `3 assets`. */
+const smallNumbers = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ')
+
+/** `one asset`, `three assets`, `48 assets`: small numbers in words. */
 export function sayCount(count: number, one: string, many = `${one}s`): string {
-  return `${count} ${count === 1 ? one : many}`
+  return `${smallNumbers[count] ?? count} ${count === 1 ? one : many}`
 }
 
 export function capitalised(text: string): string {

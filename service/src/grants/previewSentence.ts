@@ -75,7 +75,16 @@ function previewLet(acting: Acting, plan: PlannedLet, now: Instant): Preview {
     until: first.until ? { at: first.until.toString(), words: sayEndExactly(first.until, acting.zone) } : null,
     staysOpenUntil: invited ? sayInstant(lapses, acting.zone) : null,
     takesProof: takesFreshProof(plan),
-    mails: [{ to: who.address, about: invited ? 'the invitation, with a link to answer it' : 'what was given' }],
+    mails: [
+      {
+        to: who.address,
+        about: invited
+          ? 'the invitation, with a link to answer it'
+          : plan.items.every(item => item.grant === null)
+            ? 'what was given'
+            : 'what changed',
+      },
+    ],
     notes: notesOn(acting, plan, name),
   }
 }
@@ -137,8 +146,14 @@ function whatFallsAway({ asset, plan, grant, words }: PlannedItem, zone: string)
   if (!grant) return []
   const shown = plan.gains.sees.filter(figure => grant.hiding.includes(figure))
   const notes: string[] = []
-  if (shown.length > 0) notes.push(`On ${asset.name} ${sayList(shown)} was hidden and would now be seen. Add “hiding ${shown.join(' and ')}” to keep it hidden.`)
-  if (grant.until && !words.until) notes.push(`On ${asset.name} the end would go. Add “until ${printMoment(momentOfEnd(grant.until, zone))}” to keep it.`)
+  if (shown.length > 0)
+    notes.push(
+      `On ${asset.name} ${sayList(shown)} was hidden and would now be seen. Add “hiding ${shown.join(' and ')}” to keep it hidden.`,
+    )
+  if (grant.until && !words.until)
+    notes.push(
+      `On ${asset.name} the end would go. Add “until ${printMoment(momentOfEnd(grant.until, zone))}” to keep it.`,
+    )
   return notes
 }
 

@@ -1,4 +1,15 @@
-import { describeLevel, kinds, possessive, sayEnd, sayGiven, sayList, type Figure, type Given, type Instant, type Level } from '@famiglia/core'
+import {
+  describeLevel,
+  kinds,
+  possessive,
+  sayEnd,
+  sayGiven,
+  sayList,
+  type Figure,
+  type Given,
+  type Instant,
+  type Level,
+} from '@famiglia/core'
 import type { Asset } from '../assets/records.ts'
 
 /** What a grant comes to on one asset, in plain words: the same in the review, the letter and the invitation. */
@@ -32,7 +43,9 @@ export function tellAsset(asset: Asset, given: Given, level: Level, owner: strin
     mayNot: words.mayNot,
     sees: words.sees,
     hidden: words.hidden,
-    money: words.canSpend ? `${possessive(owner)} money can be spent${asset.payment ? `: ${asset.payment}` : ''}.` : null,
+    money: words.canSpend
+      ? `${possessive(owner)} money can be spent${asset.payment ? `: ${asset.payment}` : ''}.`
+      : null,
   }
 }
 

@@ -15,6 +15,7 @@ export interface ProposalInWords {
     readonly name: string
     readonly town: string
     readonly cloth: string
+    readonly zone: string
     readonly since: string
   }
   readonly to: string
@@ -86,6 +87,7 @@ export function describeProposal(parts: ProposalParts, at: Instant): ProposalInW
       name: business.name,
       town: business.town,
       cloth: business.cloth,
+      zone: business.zone,
       since: business.openedAt.toString(),
     },
     to: proposal.toAddress,

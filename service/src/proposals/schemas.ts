@@ -13,6 +13,7 @@ export const proposalOut = object({
     name: string().required(),
     town: string().required(),
     cloth: string().required(),
+    zone: string().required(),
     since: instantOut.required(),
   }).required(),
   to: string().required(),

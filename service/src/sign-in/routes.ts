@@ -72,7 +72,10 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
     async request => {
       const live = requireSignIn(request)
       const businesses = await room.database.query(
-        `SELECT business.number, business.name, business.town, business.zone, business.cloth, membership.standing, membership.since FROM membership JOIN business ON business.id = membership.business_id
+        `SELECT business.number, business.name, business.town, business.zone, business.cloth, membership.standing, membership.since,
+         membership.standing = 'admin' OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id WHERE g.business_id = business.id AND g.ended_at IS NULL
+           AND $1 IN (g.person_id, t.person_id) AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))) AS "canGive"
+       FROM membership JOIN business ON business.id = membership.business_id
        WHERE membership.person_id = $1 AND membership.paused_at IS NULL ORDER BY business.name, business.number LIMIT 500`,
         [live.person],
       )

@@ -43,6 +43,7 @@ export const me = object({
       zone: string().required(),
       cloth: string().required(),
       standing: string().required(),
+      canGive: boolean().required().meta({ description: 'Whether you may give access on any of its assets.' }),
       since: instantOut.required(),
     }),
   ).required(),

@@ -51,7 +51,7 @@
         }),
       )
       await queries.invalidateQueries()
-      await navigate(`/${acting.number}/assets/${asset.number}` as '/')
+      await navigate('/:business/assets/:asset', { params: { business: acting.number, asset: asset.number } })
     })
 </script>
 

@@ -30,7 +30,9 @@
   const inForce = $derived(holders.filter(holder => holder.state === 'in force'))
   const waiting = $derived(holders.filter(holder => holder.state === 'waiting'))
   const summary = $derived(
-    `${sayCount(inForce.length, 'person does', 'people do')}${waiting.length > 0 ? ` and ${sayCount(waiting.length, 'waits', 'wait')}` : ''}; ${inForce.filter(holder => holder.sees.includes('revenue')).length} see revenue.`,
+    capitalised(
+      `${sayCount(inForce.length, 'person does', 'people do')}${waiting.length > 0 ? ` and ${sayCount(waiting.length, 'waits', 'wait')}` : ''}; ${sayCount(inForce.filter(holder => holder.sees.includes('revenue')).length, 'sees', 'see')} revenue.`,
+    ),
   )
   let renaming = $state(false)
 </script>

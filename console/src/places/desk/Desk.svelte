@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayCount, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayCount, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
@@ -27,9 +27,11 @@
   const headline = $derived.by(() => {
     if (!desk) return ''
     if (desk.received.length > 0)
-      return `${sayCount(desk.received.length, 'letter waits', 'letters wait')} for your answer.`
+      return capitalised(`${sayCount(desk.received.length, 'letter waits', 'letters wait')} for your answer.`)
     if (desk.waiting.length > 0)
-      return `${sayCount(desk.waiting.length, 'letter you sent waits', 'letters you sent wait')} for an answer.`
+      return capitalised(
+        `${sayCount(desk.waiting.length, 'letter you sent waits', 'letters you sent wait')} for an answer.`,
+      )
     return total > 0 ? 'Nothing waits for an answer.' : 'Nothing waits for you.'
   })
   let failed: unknown = $state(null)

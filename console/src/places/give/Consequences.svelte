@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { capitalised } from '@famiglia/core'
   import AssetWords from '../../parts/AssetWords.svelte'
   import { sayFigures } from '../../parts/figures'
   import type { Schemas } from '../../reach/service'
@@ -17,9 +18,15 @@
   <h2 class="margin">Keeps back</h2>
   <div>
     {#each preview.assets as asset (asset.number)}<p>
-        {#if preview.assets.length > 1}<b>{asset.name}</b>:
-        {/if}{asset.mayNot}. {sayFigures(asset.sees, asset.hidden)}
+        {#if preview.assets.length > 1}<b>{asset.name}</b>:{/if}
+        {capitalised(asset.mayNot)}.
       </p>{/each}
+  </div>
+</section>
+<section class="span fact">
+  <h2 class="margin">Sees</h2>
+  <div>
+    {#each preview.assets as asset (asset.number)}<p>{sayFigures(asset.sees, asset.hidden)}</p>{/each}
   </div>
 </section>
 {#if changes.length > 0}<section class="span fact warn">
@@ -36,7 +43,7 @@
 {/each}
 <section class="span fact">
   <h2 class="margin">Until</h2>
-  <div><p>{preview.until?.words ?? 'No end is set.'}</p></div>
+  <div><p>{preview.until ? capitalised(preview.until.words) : 'No end is set'}.</p></div>
 </section>
 <section class="span fact">
   <h2 class="margin">Will be told</h2>

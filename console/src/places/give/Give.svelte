@@ -17,12 +17,11 @@
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import { answerOf, service } from '../../reach/service'
-  import { navigate } from '../../router'
   import Choices from './Choices.svelte'
   import Consequences from './Consequences.svelte'
   import { Composer } from './composer.svelte'
   import Part from './Part.svelte'
-  import { readSay, sayAddress } from './say'
+  import { goAndSay, readSay } from './say'
 
   const acting = getActing()
   const composer = new Composer()
@@ -93,7 +92,7 @@
   }
 
   function readOver() {
-    if (composer.isWhole && !wrong) void navigate(sayAddress(acting.number, 'review', composer.text) as '/')
+    if (composer.isWhole && !wrong) goAndSay(acting.number, 'review', composer.text)
   }
 
   function onkey(event: KeyboardEvent) {

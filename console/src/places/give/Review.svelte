@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { sayInstant, Temporal } from '@famiglia/core'
+  import { capitalised, sayInstant, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import Emphasised from '../../parts/Emphasised.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
@@ -59,7 +60,13 @@
       </div>
     {:else if preview}
       <article class="sheet letter" aria-label="What will happen">
-        <p class="sentence m">{preview.summary}</p>
+        <p class="sentence m">
+          <Emphasised
+            text={preview.summary}
+            names={[name, ...preview.assets.map(asset => asset.name)]}
+            tier={preview.assets[0]?.tier ?? null}
+          />
+        </p>
         <hr class="double" />
         <dl class="facts">
           <div>
@@ -79,7 +86,7 @@
             </div>
             <div>
               <dt>Cannot</dt>
-              <dd>{asset.mayNot}.</dd>
+              <dd>{capitalised(asset.mayNot)}.</dd>
             </div>
             {#if asset.money}<div>
                 <dt>Can spend</dt>
@@ -92,7 +99,7 @@
           {/each}
           {#if preview.verb === 'let'}<div>
               <dt>Until</dt>
-              <dd>{preview.until?.words ?? 'No end is set.'}</dd>
+              <dd>{preview.until ? capitalised(preview.until.words) : 'No end is set'}.</dd>
             </div>{/if}
           {#if preview.staysOpenUntil}<div>
               <dt>Stays open</dt>

@@ -1,3 +1,5 @@
+import { navigate } from '../../router'
+
 /** The sentence in the address (`?say=`), so that it can be linked to and outlives a reload. */
 export function readSay(): string {
   return new URLSearchParams(location.search).get('say') ?? ''
@@ -8,6 +10,12 @@ export function replaceSay(sentence: string): void {
   if (sentence) url.searchParams.set('say', sentence)
   else url.searchParams.delete('say')
   if (url.href !== location.href) history.replaceState(history.state, '', url)
+}
+
+/** Goes to a place with a sentence. */
+export function goAndSay(business: string, place: 'give' | 'review', say: string): void {
+  if (place === 'give') void navigate('/:business/give', { params: { business }, search: { say } })
+  else void navigate('/:business/review', { params: { business }, search: { say } })
 }
 
 export function sayAddress(business: string, place: 'give' | 'review', sentence: string): string {

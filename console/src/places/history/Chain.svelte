@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Temporal } from '@famiglia/core'
+  import Emphasised from '../../parts/Emphasised.svelte'
   import type { Schemas } from '../../reach/service'
 
   /** The chain as readable sentences: a ring per entry, joined; where it breaks, the line is missing and the entry says so. */
@@ -7,7 +8,9 @@
     entries,
     zone,
     brokenAt,
-  }: { entries: readonly Schemas['HistoryEntry'][]; zone: string; brokenAt: number | null } = $props()
+    names,
+  }: { entries: readonly Schemas['HistoryEntry'][]; zone: string; brokenAt: number | null; names: readonly string[] } =
+    $props()
 
   const there = (at: string) => Temporal.Instant.from(at).toZonedDateTimeISO(zone)
   const day = (at: string) => there(at).toLocaleString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
@@ -26,7 +29,7 @@
       </div>
       <div class="row">
         <p class="entry">
-          {entry.sentence}{#if entry.number === brokenAt}
+          <Emphasised text={entry.sentence} {names} />{#if entry.number === brokenAt}
             <span class="bad">The chain breaks here.</span>{/if}
         </p>
         <p class="by">{entry.provenBy ? `proven by ${entry.provenBy}` : ''}</p>

@@ -39,6 +39,7 @@
     getNextPageParam: (page: { next: string | null }) => page.next ?? undefined,
   }))
   const shown = $derived(entries.data?.pages.flatMap(page => page.items) ?? [])
+  const names = $derived([...(people.data?.items ?? []), ...(assets.data?.items ?? [])].map(one => one.name))
   const broken = $derived(proof.data?.broken ?? null)
 </script>
 
@@ -68,7 +69,7 @@
       </div>
     </div>
   </div>
-  <div class="span filter">
+  <div class="span choosing">
     <p class="margin">Show</p>
     <p class="entry">
       what <select class="part" aria-label="Person" bind:value={person}
@@ -85,7 +86,7 @@
     </p>
   </div>
   {#if entries.data}
-    <Chain entries={shown} zone={acting.zone} brokenAt={broken?.number ?? null} />
+    <Chain entries={shown} zone={acting.zone} brokenAt={broken?.number ?? null} {names} />
     {#if shown.length === 0}<p class="entry none">Nothing of that kind has happened.</p>{/if}
     {#if entries.hasNextPage}<p class="more">
         <button class="btn btn-sm" onclick={() => entries.fetchNextPage()}>Earlier entries</button>
@@ -94,7 +95,7 @@
 </main>
 
 <style>
-  .filter {
+  .choosing {
     border-top: 1px solid var(--rule-strong);
     border-bottom: 1px solid var(--rule-strong);
     padding: 0.5rem 0 0.625rem;

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { sayEnd, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, possessive, sayEnd, sayList, Temporal } from '@famiglia/core'
   import { onMount } from 'svelte'
   import PlainPage from '../../frame/PlainPage.svelte'
   import Age from '../../parts/Age.svelte'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import Emphasised from '../../parts/Emphasised.svelte'
   import Field from '../../parts/Field.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -11,7 +12,7 @@
   import { Answering } from './answering.svelte'
 
   const answering = new Answering(location.hash.slice(1))
-  const zone = Temporal.Now.timeZoneId()
+  const zone = $derived(answering.proposal?.business.zone ?? Temporal.Now.timeZoneId())
   const proposal = $derived(answering.proposal)
   const until = (assets: readonly { until: string | null }[]) => {
     const ends = [
@@ -53,7 +54,14 @@
             </p>
           </div>
         </header>
-        <p class="sentence m">{proposal.by.name} lets <b>you</b> {proposal.said}.</p>
+        <p class="sentence m">
+          {proposal.by.name} lets <b>you</b>
+          <Emphasised
+            text={proposal.said}
+            names={proposal.assets.map(asset => asset.name)}
+            tier={proposal.assets[0]?.tier ?? null}
+          />.
+        </p>
         {#if proposal.note}<blockquote class="entry">
             {proposal.note}<br /><span>{proposal.by.name}</span>
           </blockquote>{/if}
@@ -69,12 +77,12 @@
             </div>
             <div>
               <dt>You may not</dt>
-              <dd>{asset.mayNot}.</dd>
+              <dd>{capitalised(asset.mayNot)}.</dd>
             </div>
           {/each}
           {#if proposal.assets.some(asset => asset.money)}<div>
               <dt>Whose money</dt>
-              <dd>Adverts spend {proposal.business.name}’s money. It costs you nothing.</dd>
+              <dd>Adverts spend {possessive(proposal.business.name)} money. It costs you nothing.</dd>
             </div>{/if}
           <div>
             <dt>Until</dt>
