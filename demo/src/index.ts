@@ -1,3 +1,3 @@
 /** The demo: the scenario, told through the client. */
-export { marramAccounts, tellScenario, type DemoPerson } from './scenario.ts'
+export { linkIn, marramAccounts, tellScenario, type DemoPerson } from './scenario.ts'
 export { startTown, type Town } from './town.ts'

@@ -1,0 +1,184 @@
+import { randomUUID } from 'node:crypto'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
+import {
+  answerOf,
+  famigliaClient,
+  idempotencyKey,
+  Refusal,
+  type FamigliaClient,
+  type ProblemDetails,
+} from '@famiglia/client'
+import { linkIn, startTown, tellScenario, type DemoPerson, type Town } from '@famiglia/demo'
+import { MovableClock, type Settings } from '@famiglia/service'
+import pg from 'pg'
+import { inject } from 'vitest'
+
+/** Somebody of the scenario, with the business they act for. */
+export interface Actor extends DemoPerson {
+  readonly client: FamigliaClient
+  readonly business: string
+}
+
+/** The whole town on a database of its own, with the scenario told, and a clock that can be moved. */
+export interface Scene {
+  readonly town: Town
+  readonly url: string
+  readonly clock: MovableClock
+  readonly agnese: Actor
+  readonly tomasz: Actor
+  readonly callum: Actor
+  /** Statements straight to the records, as somebody with the database's password could make them. */
+  sql<T extends object>(text: string, values?: unknown[]): Promise<T[]>
+  say(
+    who: Actor,
+    sentence: string,
+    headers?: Record<string, string>,
+  ): Promise<{ result: string; outcome: string; proposal: string | null; grants: string[] }>
+  can(who: string, action: string, asset: string): Promise<boolean>
+  letters(to: string): Promise<string[]>
+  link(to: string, subject?: string): Promise<string>
+  /** Brings in Summer Crossings and has Priya join with `run`. */
+  withPriya(): Promise<Actor>
+  close(): Promise<void>
+}
+
+const cheap: Settings = {
+  FAMIGLIA_LOG_LEVEL: 'silent',
+  FAMIGLIA_PASSWORD_MEMORY_KIB: '1024',
+  FAMIGLIA_SIGN_IN_TRIES: '5',
+}
+
+export async function openScene(options: { postgres?: string; settings?: Settings } = {}): Promise<Scene> {
+  const server = options.postgres ?? inject('postgres')
+  const home = mkdtempSync(join(tmpdir(), 'famiglia-scene-'))
+  const name = `scene_${randomUUID().replaceAll('-', '')}`
+  await onServer(server, `CREATE DATABASE ${name}`)
+  const databaseUrl = server.replace(/\/[^/]*$/, `/${name}`)
+  const clock = new MovableClock()
+  const secret = randomUUID() + randomUUID()
+  const town = await startTown({
+    home,
+    databaseUrl,
+    secret,
+    platformSecret: randomUUID(),
+    port: 0,
+    keep: false,
+    clock,
+    settings: { ...cheap, ...options.settings },
+  })
+  const people = await tellScenario(town)
+  const [agnese, tomasz, callum] = (await Promise.all(people.map(person => actorOf(town, person)))) as [
+    Actor,
+    Actor,
+    Actor,
+  ]
+  const records = new pg.Pool({ connectionString: databaseUrl, max: 2 })
+  records.on('error', () => undefined)
+
+  const scene: Scene = {
+    town,
+    url: town.service.url,
+    clock,
+    agnese,
+    tomasz,
+    callum,
+    sql: async (text, values) => (await records.query(text, values)).rows,
+    say: (who, sentence, headers) =>
+      answerOf(
+        who.client.POST('/v1/businesses/{business}/sentences', {
+          params: { path: { business: who.business } },
+          body: { sentence },
+          headers: { ...idempotencyKey(), ...headers },
+        }),
+      ),
+    can: async (who, action, asset) =>
+      (
+        await answerOf(
+          agnese.client.POST('/v1/businesses/{business}/decisions', {
+            params: { path: { business: agnese.business } },
+            body: { who, action, asset },
+          }),
+        )
+      ).allowed,
+    letters: async to => {
+      await sleep(300)
+      return town.inbox.letters.list(to).map(letter => letter.subject)
+    },
+    link: (to, subject = '') => linkIn(town, to, subject),
+    withPriya: async () => {
+      await bringIn(scene, 'MA-20417', 'summer-crossings')
+      await scene.say(
+        agnese,
+        'let priya@ondaverde.example run on ad-account/summer-crossings hiding revenue for 6 months',
+      )
+      return joinByLetter(scene, 'Priya Lindqvist', 'priya@ondaverde.example', 'islands by breakfast')
+    },
+    close: async () => {
+      await records.end()
+      await town.close()
+      rmSync(home, { recursive: true, force: true })
+    },
+  }
+  return scene
+}
+
+async function actorOf(town: Town, person: DemoPerson): Promise<Actor> {
+  const client = famigliaClient({ url: town.service.url, token: person.token })
+  const me = await answerOf(client.GET('/v1/me'))
+  return { ...person, client, business: me.businesses[0]!.number }
+}
+
+export async function bringIn({ agnese, town }: Scene, ref: string, handle: string): Promise<string> {
+  const path = { business: agnese.business }
+  const claim = await answerOf(
+    agnese.client.POST('/v1/businesses/{business}/claims', { params: { path }, body: { platform: 'marram', ref } }),
+  )
+  const code = town.marram.accounts.codeOf(ref)!
+  const asset = await answerOf(
+    agnese.client.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
+      params: { path: { ...path, claim: claim.id } },
+      body: { code, handle },
+    }),
+  )
+  return asset.number
+}
+
+/** Accepts the newest invitation to an address as somebody new. */
+export async function joinByLetter(scene: Scene, name: string, email: string, password: string): Promise<Actor> {
+  const link = await scene.link(email, 'lets you')
+  const { data, response } = await famigliaClient({ url: scene.url }).POST('/v1/invitations/acceptance', {
+    body: { link, signIn: { name, password } },
+  })
+  const token = /famiglia_session=([^;]+)/.exec(response.headers.getSetCookie().join(';'))?.[1]
+  if (!data || !token) throw new Error(`${email} could not accept: ${response.status}`)
+  return {
+    name,
+    email,
+    password,
+    totpSecret: null,
+    token,
+    client: famigliaClient({ url: scene.url, token }),
+    business: data.business.number,
+  }
+}
+
+/** The problem that a call is refused with. */
+export async function problemOf(call: Promise<unknown>): Promise<ProblemDetails> {
+  try {
+    await call
+  } catch (error) {
+    if (error instanceof Refusal) return error.problem
+    throw error
+  }
+  throw new Error('It was not refused.')
+}
+
+async function onServer(url: string, statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(statement)
+  await client.end()
+}

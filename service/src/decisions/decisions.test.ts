@@ -1,0 +1,179 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+import { poolOf } from '../base/database.ts'
+
+let scene: Scene
+let priya: Actor
+let ids: { priya: string; callum: string; ondaverde: string; gullwright: string; crossings: string; agnese: string }
+
+beforeAll(async () => {
+  scene = await openScene()
+  priya = await scene.withPriya()
+  const id = async (text: string) => (await scene.sql<{ id: string }>(text))[0]!.id
+  const person = (address: string) => id(`SELECT person_id AS id FROM person_address WHERE address = '${address}'`)
+  ids = {
+    priya: await person('priya@ondaverde.example'),
+    callum: await person('callum@gullwright.example'),
+    agnese: await person('agnese@ondaverde.example'),
+    ondaverde: await id(`SELECT id FROM business WHERE name = 'Ondaverde Ferries'`),
+    gullwright: await id(`SELECT id FROM business WHERE name = 'Gullwright & Moss'`),
+    crossings: await id(`SELECT id FROM asset WHERE handle = 'summer-crossings'`),
+  }
+})
+afterAll(() => scene.close())
+
+const secret = () => scene.town.service.room.platforms.all[0]!.secret
+
+async function evaluate(person: string, action: string, ref = 'MA-20417', kind = 'ad-account', bearer = secret()) {
+  const body = { subject: { type: 'person', id: person }, action: { name: action }, resource: { type: kind, id: ref } }
+  const response = await fetch(`${scene.url}/access/v1/evaluation`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${bearer}` },
+    body: JSON.stringify(body),
+  })
+  return {
+    status: response.status,
+    body: (await response.json()) as { decision: boolean; context: { reason: string; sees: string[] } },
+  }
+}
+
+const addGrant = (over: {
+  partner?: string
+  person?: string
+  team?: string
+  asset?: string
+  giver?: string
+  tier?: string
+  upstream?: string
+}) => {
+  const id = randomUUID()
+  return scene
+    .sql(
+      `INSERT INTO access_grant (id, business_id, asset_id, person_id, team_id, partner_id, tier, actions, hiding, from_at, upstream_id, given_at, given_by) VALUES ($1, $2, $3, $4, $5, $6, $7, '{}', '{}', now() - interval '1 day', $8, now(), $9)`,
+      [
+        id,
+        over.giver ?? ids.ondaverde,
+        over.asset ?? ids.crossings,
+        over.person ?? null,
+        over.team ?? null,
+        over.partner ?? null,
+        over.tier ?? 'run',
+        over.upstream ?? null,
+        ids.agnese,
+      ],
+    )
+    .then(() => id)
+}
+
+test('a platform is told what it may show, and why it must refuse (OpenID AuthZEN 1.0)', async () => {
+  const yes = await evaluate(ids.priya, 'ads.publish')
+  expect(yes.body).toMatchObject({ decision: true, context: { sees: ['spend', 'contacts'] } })
+  const no = await evaluate(ids.priya, 'access.change')
+  expect(no.body).toMatchObject({
+    decision: false,
+    context: { reason: 'No: Priya Lindqvist has run on Summer Crossings; that takes steward.' },
+  })
+})
+
+test('several questions at once take what they leave out from the top', async () => {
+  const body = {
+    subject: { type: 'person', id: ids.priya },
+    resource: { type: 'ad-account', id: 'MA-20417' },
+    evaluations: [{ action: { name: 'ads.see' } }, { action: { name: 'access.change' } }],
+  }
+  const response = await fetch(`${scene.url}/access/v1/evaluations`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${secret()}` },
+    body: JSON.stringify(body),
+  })
+  const { evaluations } = (await response.json()) as { evaluations: { decision: boolean }[] }
+  expect(evaluations.map(one => one.decision)).toEqual([true, false])
+})
+
+test('what does not exist, another kind and an action that is none are all answered alike: no', async () => {
+  const answers = await Promise.all([
+    evaluate(randomUUID(), 'ads.see'),
+    evaluate('priya', 'ads.see'),
+    evaluate(ids.priya, 'ads.see', 'MA-99999'),
+    evaluate(ids.priya, 'ads.see', 'MA-20417', 'page'),
+    evaluate(ids.priya, 'ads.fly'),
+  ])
+  expect(new Set(answers.map(answer => JSON.stringify(answer)))).toHaveLength(1)
+  expect(answers[0]!.body.decision).toBe(false)
+})
+
+test('only a platform may ask, with its own secret', async () => {
+  expect((await evaluate(ids.priya, 'ads.see', 'MA-20417', 'ad-account', scene.agnese.token)).status).toBe(401)
+})
+
+test('a decision is one round trip to PostgreSQL', async () => {
+  const pool = poolOf(scene.town.service.room.database)
+  const asked: unknown[] = []
+  const query = pool.query.bind(pool) as (...args: unknown[]) => unknown
+  pool.query = ((...args: unknown[]) => (asked.push(args), query(...args))) as never
+  await evaluate(ids.priya, 'ads.publish')
+  pool.query = query as never
+  expect(asked.filter(args => JSON.stringify(args).includes('facts'))).toHaveLength(1)
+  expect(asked).toHaveLength(1)
+})
+
+test('what is given to a team reaches its members, and only while they are in it', async () => {
+  const team = randomUUID()
+  await scene.sql(`INSERT INTO team (id, business_id, handle, name) VALUES ($1, $2, 'paid-media', 'Paid media')`, [
+    team,
+    ids.ondaverde,
+  ])
+  await addGrant({ team, tier: 'steward' })
+  expect((await evaluate(ids.priya, 'access.change')).body.decision).toBe(false)
+  await scene.sql('INSERT INTO team_member (team_id, person_id, since) VALUES ($1, $2, now())', [team, ids.priya])
+  expect((await evaluate(ids.priya, 'access.change')).body.decision).toBe(true)
+  await scene.sql('DELETE FROM team_member WHERE team_id = $1', [team])
+  expect((await evaluate(ids.priya, 'access.change')).body.decision).toBe(false)
+})
+
+test("a partner's admin reaches what the partner was given, staff up to that ceiling, and all of it ends with the partner's grant", async () => {
+  expect((await evaluate(ids.callum, 'ads.publish')).body.decision).toBe(false)
+  const upstream = await addGrant({ partner: ids.gullwright, tier: 'draft' })
+  expect((await evaluate(ids.callum, 'ads.draft')).body.decision).toBe(true)
+  await scene.sql(`UPDATE membership SET standing = 'member' WHERE person_id = $1`, [ids.callum])
+  expect((await evaluate(ids.callum, 'ads.draft')).body.decision).toBe(false)
+
+  await addGrant({ person: ids.callum, giver: ids.gullwright, upstream, tier: 'steward' })
+  expect((await evaluate(ids.callum, 'ads.draft')).body.decision).toBe(true)
+  expect((await evaluate(ids.callum, 'ads.publish')).body.decision).toBe(false)
+
+  await scene.sql('UPDATE access_grant SET ended_at = now() WHERE id = $1', [upstream])
+  expect((await evaluate(ids.callum, 'ads.draft')).body.decision).toBe(false)
+})
+
+test('what is given on an analytics account reaches the properties inside it', async () => {
+  const [account, property] = [randomUUID(), randomUUID()]
+  const add = (id: string, kind: string, inside: string | null, number: string) =>
+    scene.sql(
+      `INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, inside_id, brought_in_at, brought_in_by) VALUES ($1, $5, $2, $3, 'web', 'Ondaverde web', 'marram', $5, $4, now(), $6)`,
+      [id, ids.ondaverde, kind, inside, number, ids.agnese],
+    )
+  await add(account, 'analytics-account', null, 'A-0000-0001-44')
+  await add(property, 'property', account, 'A-0000-0002-41')
+  await addGrant({ person: ids.priya, asset: account, tier: 'draft' })
+  expect((await evaluate(ids.priya, 'analysis.make', 'A-0000-0002-41', 'property')).body.decision).toBe(true)
+  expect((await evaluate(ids.priya, 'data.delete', 'A-0000-0002-41', 'property')).body.decision).toBe(false)
+})
+
+test('who reaches it tells when it was last used', async () => {
+  await evaluate(ids.priya, 'ads.publish')
+  await scene.town.service.room.lastUse.write()
+  const holders = await scene.agnese.client.GET('/v1/businesses/{business}/assets/{asset}/holders', {
+    params: { path: { business: scene.agnese.business, asset: 'ad-account/summer-crossings' } },
+  })
+  const row = holders.data?.items.find(holder => holder.person.address === priya.email)
+  expect(row).toMatchObject({
+    tier: 'run',
+    hidden: ['revenue'],
+    signsInWith: 'password only',
+    invitedBy: 'Agnese Torvald',
+    through: 'own grant',
+    lastUsed: expect.stringMatching(/^20/),
+  })
+})
