@@ -2,7 +2,9 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
-    include: ['core', 'service', 'client', 'cli', 'console', 'standins', 'demo', 'scripts', 'e2e'].map(folder => `${folder}/**/*.test.ts`),
+    include: ['core', 'service', 'client', 'cli', 'console', 'standins', 'demo', 'scripts', 'e2e'].map(
+      folder => `${folder}/**/*.test.ts`,
+    ),
     globalSetup: ['e2e/support/cluster.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,

@@ -3,7 +3,7 @@ import Frame from './frame/Frame.svelte'
 import Nothing from './frame/Nothing.svelte'
 import Home from './frame/Home.svelte'
 
-export const { p, navigate, isActive, route } = createRouter({
+export const { navigate, route } = createRouter({
   '/': Home,
   '/sign-in': () => import('./places/sign-in/SignIn.svelte'),
   '/invitation': () => import('./places/invitation/Invitation.svelte'),

@@ -88,6 +88,8 @@
       /><kbd class="key">Ctrl K</kbd></label
     >
   </form>
-  <a class="me" href="/my-access/sign-in" aria-label="{acting.me?.person.name}: how you sign in">{initials}</a>
+  <a class="me" href="/my-access/sign-in" aria-label="{initials}, {acting.me?.person.name}: how you sign in"
+    >{initials}</a
+  >
 </header>
 {#if switching}<BusinessSwitch {acting} close={() => (switching = false)} />{/if}

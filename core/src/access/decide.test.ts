@@ -47,7 +47,7 @@ function aGrant(over: Partial<GrantFact> = {}): GrantFact {
 }
 
 function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
-  const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false, since: now }]
+  const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false }]
   return {
     person: { id: 'priya', name: 'Priya Lindqvist', paused: false },
     asset,
@@ -60,7 +60,7 @@ function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
 
 const toAgency = aGrant({ id: 'up', holder: { kind: 'business', id: agency.id, name: agency.name } })
 const staffed = aGrant({ id: 'down', giver: agency, upstream: 'up', tier: 'steward' })
-const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false, since: now }]
+const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false }]
 
 test('a grant allows what its tier holds, and tells its path as a sentence', () => {
   const facts = someFacts({
@@ -106,7 +106,7 @@ test.each([
     'the membership is paused',
     someFacts({
       grants: [aGrant()],
-      memberships: [{ business: ferries.id, standing: 'member', paused: true, since: now }],
+      memberships: [{ business: ferries.id, standing: 'member', paused: true }],
     }),
     'membership-paused',
   ],
@@ -119,7 +119,7 @@ test.each([
 
 test('admins of the owning business have everything, finance people the bills, members nothing of their own', () => {
   const as = (standing: 'member' | 'finance' | 'admin') =>
-    someFacts({ memberships: [{ business: ferries.id, standing, paused: false, since: now }] })
+    someFacts({ memberships: [{ business: ferries.id, standing, paused: false }] })
 
   expect(decide(as('admin'), 'asset.archive', now).allowed).toBe(true)
   expect(decide(as('finance'), 'billing.see', now).allowed).toBe(true)
@@ -163,7 +163,7 @@ test('a partner passes on to a further business only where the grant says so', (
     upstream: 'up',
     holder: { kind: 'business', id: further.id, name: further.name },
   })
-  const memberships = [{ business: further.id, standing: 'admin' as const, paused: false, since: now }]
+  const memberships = [{ business: further.id, standing: 'admin' as const, paused: false }]
   const through = (mayPassOn: boolean) =>
     decide(someFacts({ memberships, grants: [passed], upstream: [{ ...toAgency, mayPassOn }] }), 'report.see', now)
   expect(through(false)).toMatchObject({ allowed: false, paths: [{ stopped: 'may-not-pass-on' }] })

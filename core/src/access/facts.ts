@@ -26,7 +26,6 @@ export interface MembershipFact {
   readonly business: string
   readonly standing: Standing
   readonly paused: boolean
-  readonly since: Instant
 }
 
 export type HolderFact =

@@ -18,6 +18,17 @@ export const noAccess: Level = { actions: new Set(), sees: new Set() }
 
 /** The level a grant's words come to on a kind of asset. Figures show only to who may see something there. */
 export function levelOf(kind: Kind, given: Given): Level {
+  if (given.actions.length > 0) return workOut(kind, given)
+  const key = `${kind} ${given.tier} ${given.hiding.join()}`
+  let level = knownLevels.get(key)
+  if (!level) knownLevels.set(key, (level = workOut(kind, given)))
+  return level
+}
+
+/** Levels of bare tiers: there are few, and decisions ask for them all the time. */
+const knownLevels = new Map<string, Level>()
+
+function workOut(kind: Kind, given: Given): Level {
   const known = new Set(actionsOfKind(kind))
   const actions = new Set(given.tier ? actionsOfTier(kind, given.tier) : [])
   for (const action of given.actions) if (known.has(action)) actions.add(action)
@@ -39,6 +50,7 @@ export function financeLevel(kind: Kind): Level {
 
 /** Over several paths: the most that any of them gives. */
 export function unite(one: Level, other: Level): Level {
+  if (one === noAccess || other === noAccess) return one === noAccess ? other : one
   return { actions: union(one.actions, other.actions), sees: union(one.sees, other.sees) }
 }
 

@@ -7,7 +7,6 @@ import {
   type Instant,
   type Kind,
   type MembershipFact,
-  type Standing,
   type Action,
   type Figure,
   type Tier,
@@ -61,25 +60,29 @@ const ms = (column: string) => `(extract(epoch FROM ${column}) * 1000)::float8`
 const business = (alias: string) =>
   `json_build_object('id', ${alias}.id, 'number', ${alias}.number, 'name', ${alias}.name, 'zone', ${alias}.zone, 'paused', ${alias}.paused_at IS NOT NULL)`
 
-const memberships = `(SELECT coalesce(json_agg(json_build_object('business', membership.business_id, 'standing', membership.standing, 'paused', membership.paused_at IS NOT NULL, 'since', ${ms('membership.since')})), '[]')
-  FROM membership WHERE membership.person_id = p.id)`
+const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
 
-const grants = `(WITH RECURSIVE link AS (
-    SELECT own.*, 0 AS depth FROM (
-      SELECT g.* FROM access_grant g WHERE g.person_id = p.id AND g.asset_id IN (a.id, a.inside_id)
-      UNION ALL SELECT g.* FROM team_member t JOIN access_grant g ON g.team_id = t.team_id AND g.asset_id IN (a.id, a.inside_id) WHERE t.person_id = p.id
-      UNION ALL SELECT g.* FROM membership m JOIN access_grant g ON g.partner_id = m.business_id AND g.asset_id IN (a.id, a.inside_id) WHERE m.person_id = p.id
-    ) own
+/** What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". */
+const grantJson = (
+  g: string,
+) => `json_build_object('id', ${g}.id, 'giver', CASE WHEN ${g}.business_id <> owner.id THEN (SELECT ${business('b')} FROM business b WHERE b.id = ${g}.business_id) END,
+  'holder', CASE WHEN ${g}.team_id IS NOT NULL THEN (SELECT json_build_object('kind', 'team', 'id', team.id, 'name', team.name) FROM team WHERE team.id = ${g}.team_id)
+    WHEN ${g}.partner_id IS NOT NULL THEN (SELECT json_build_object('kind', 'business', 'id', b.id, 'name', b.name) FROM business b WHERE b.id = ${g}.partner_id) END,
+  'on', CASE WHEN ${g}.asset_id <> a.id THEN (SELECT json_build_object('id', outer_asset.id, 'kind', outer_asset.kind, 'name', outer_asset.name) FROM asset outer_asset WHERE outer_asset.id = ${g}.asset_id) END,
+  'tier', ${g}.tier, 'actions', ${g}.actions, 'hiding', ${g}.hiding, 'from', ${ms(`${g}.from_at`)}, 'until', ${ms(`${g}.until_at`)}, 'ended', ${ms(`${g}.ended_at`)},
+  'upstream', ${g}.upstream_id, 'mayPassOn', ${g}.may_pass_on, 'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = ${g}.given_by), 'purpose', ${g}.purpose)`
+
+/** What a grant passes on, and what that passes on: looked up only where there is any. */
+const upstream = `CASE WHEN g.upstream_id IS NOT NULL THEN (WITH RECURSIVE link AS (
+    SELECT above.*, 1 AS depth FROM access_grant above WHERE above.id = g.upstream_id
     UNION ALL SELECT above.*, link.depth + 1 FROM link JOIN access_grant above ON above.id = link.upstream_id WHERE link.depth < 3
-  )
-  SELECT coalesce(json_agg(json_build_object('depth', link.depth, 'id', link.id, 'giver', ${business('giver')},
-    'holder', json_build_object('kind', CASE WHEN link.person_id IS NOT NULL THEN 'person' WHEN link.team_id IS NOT NULL THEN 'team' ELSE 'business' END,
-      'id', coalesce(link.person_id, link.team_id, link.partner_id), 'name', coalesce(held.name, team.name, partner.name)),
-    'on', json_build_object('id', named.id, 'kind', named.kind, 'name', named.name),
-    'tier', link.tier, 'actions', link.actions, 'hiding', link.hiding, 'from', ${ms('link.from_at')}, 'until', ${ms('link.until_at')}, 'ended', ${ms('link.ended_at')},
-    'upstream', link.upstream_id, 'mayPassOn', link.may_pass_on, 'givenBy', by.name, 'purpose', link.purpose) ORDER BY link.given_at, link.id), '[]')
-  FROM link JOIN business giver ON giver.id = link.business_id JOIN asset named ON named.id = link.asset_id JOIN person by ON by.id = link.given_by
-    LEFT JOIN person held ON held.id = link.person_id LEFT JOIN team ON team.id = link.team_id LEFT JOIN business partner ON partner.id = link.partner_id)`
+  ) SELECT json_agg(${grantJson('link')}) FROM link) END`
+
+const grants = `(SELECT json_agg(json_build_object('grant', ${grantJson('g')}, 'upstream', ${upstream}) ORDER BY g.given_at, g.id) FROM (
+    SELECT g.* FROM access_grant g WHERE g.person_id = p.id AND g.asset_id IN (a.id, a.inside_id)
+    UNION ALL SELECT g.* FROM team_member t JOIN access_grant g ON g.team_id = t.team_id AND g.asset_id IN (a.id, a.inside_id) WHERE t.person_id = p.id
+    UNION ALL SELECT g.* FROM membership m JOIN access_grant g ON g.partner_id = m.business_id AND g.asset_id IN (a.id, a.inside_id) WHERE m.person_id = p.id
+  ) g)`
 
 const columns = `json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL) AS person,
   json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'owner', ${business('owner')}) AS asset,
@@ -91,11 +94,10 @@ const ofPairs = `SELECT pair.place, ${columns} FROM unnest($1::uuid[], $2::uuid[
   JOIN person p ON p.id = pair.person JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
 
 interface GrantJson {
-  depth: number
   id: string
-  giver: BusinessFact
-  holder: HolderFact
-  on: { id: string; kind: Kind; name: string }
+  giver: BusinessFact | null
+  holder: HolderFact | null
+  on: { id: string; kind: Kind; name: string } | null
   tier: Tier | null
   actions: Action[]
   hiding: Figure[]
@@ -111,23 +113,30 @@ interface GrantJson {
 interface FactsRow {
   person: AccessFacts['person']
   asset: AccessFacts['asset']
-  memberships: { business: string; standing: Standing; paused: boolean; since: number }[]
-  grants: GrantJson[]
+  memberships: MembershipFact[] | null
+  grants: { grant: GrantJson; upstream: GrantJson[] | null }[] | null
 }
 
 function toFacts(row: FactsRow): AccessFacts {
-  const memberships = row.memberships.map((membership): MembershipFact => ({
-    ...membership,
-    since: instant(membership.since),
-  }))
-  const held = row.grants.filter(grant => grant.depth === 0)
-  const above = row.grants.filter(grant => grant.depth > 0)
-  return { person: row.person, asset: row.asset, memberships, grants: held.map(toGrant), upstream: above.map(toGrant) }
+  const held = row.grants ?? []
+  return {
+    person: row.person,
+    asset: row.asset,
+    memberships: row.memberships ?? [],
+    grants: held.map(({ grant }) => toGrant(row, grant)),
+    upstream: held.flatMap(({ upstream: above }) => (above ?? []).map(link => toGrant(row, link))),
+  }
 }
 
-function toGrant({ depth: _depth, from, until, ended, ...rest }: GrantJson): GrantFact {
+function toGrant(
+  { person, asset }: FactsRow,
+  { from, until, ended, giver, holder, on, ...rest }: GrantJson,
+): GrantFact {
   return {
     ...rest,
+    giver: giver ?? asset.owner,
+    holder: holder ?? { kind: 'person', id: person.id, name: person.name },
+    on: on ?? asset,
     from: instant(from),
     until: until === null ? null : instant(until),
     ended: ended === null ? null : instant(ended),

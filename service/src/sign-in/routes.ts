@@ -1,6 +1,6 @@
 import { idText } from '../base/id-text.ts'
 import { proofHolds } from '@famiglia/core'
-import { object, string } from 'yup'
+import { object } from 'yup'
 import type { Room } from '../base/room.ts'
 import { clearSessionCookie, requireSignIn, setSessionCookie } from '../base/session.ts'
 import type { House } from '../base/validation.ts'

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayCount, sayInstant, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'

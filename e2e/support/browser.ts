@@ -1,0 +1,49 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { chromium, type Page } from 'playwright-core'
+
+export interface Browser {
+  /** A page of a browser that knows nobody yet. */
+  page(options?: { width?: number; height?: number; dark?: boolean }): Promise<Page>
+  close(): Promise<void>
+}
+
+const flags = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
+
+export async function openBrowser(): Promise<Browser> {
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags })
+  return {
+    page: async ({ width = 1280, height = 800, dark = false } = {}) => {
+      const context = await browser.newContext({
+        viewport: { width, height },
+        colorScheme: dark ? 'dark' : 'light',
+        reducedMotion: 'reduce',
+      })
+      context.setDefaultTimeout(20_000)
+      return context.newPage()
+    },
+    close: () => browser.close(),
+  }
+}
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** What axe finds on the page as it is now: rule, and the elements. */
+export async function findings(page: Page): Promise<string[]> {
+  await page.evaluate(axe)
+  const result = await page.evaluate(async () => {
+    const { violations } = await (
+      globalThis as unknown as { axe: { run(): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } }
+    ).axe.run()
+    return violations.map(({ id, nodes }) => `${id}: ${nodes.map(node => node.html.slice(0, 160)).join(' | ')}`)
+  })
+  return result
+}

@@ -1,0 +1,35 @@
+import { spawn } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+export interface Ran {
+  readonly status: number | null
+  readonly out: string
+  readonly err: string
+}
+
+export const famigliaProgram = join(import.meta.dirname, '../../cli/bin/famiglia.mjs')
+
+/** The real command line, as a process of its own, with a home of its own. */
+export function commandLine(url: string, token: string | null) {
+  const home = mkdtempSync(join(tmpdir(), 'famiglia-cli-'))
+  const environment = {
+    PATH: process.env['PATH'],
+    HOME: home,
+    FAMIGLIA_URL: url,
+    ...(token ? { FAMIGLIA_TOKEN: token } : {}),
+  }
+  const run = (...args: string[]): Promise<Ran> => {
+    const child = spawn(process.execPath, [famigliaProgram, ...args], {
+      env: environment,
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    let out = ''
+    let err = ''
+    child.stdout.on('data', chunk => (out += String(chunk)))
+    child.stderr.on('data', chunk => (err += String(chunk)))
+    return new Promise(done => child.once('close', status => done({ status, out, err })))
+  }
+  return { run, home, environment }
+}

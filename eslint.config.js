@@ -1,0 +1,78 @@
+import svelte from 'eslint-plugin-svelte'
+import typescript from 'typescript-eslint'
+import svelteConfig from './console/svelte.config.js'
+
+/** Who may import whom, as docs/architecture.md draws it. Everything not named here stays within its own workspace. */
+const mayImport = {
+  core: [],
+  client: ['@famiglia/core'],
+  service: ['@famiglia/core'],
+  cli: ['@famiglia/core', '@famiglia/client'],
+  console: ['@famiglia/core', '@famiglia/client'],
+  standins: [],
+  demo: ['@famiglia/client', '@famiglia/service', '@famiglia/standins'],
+}
+
+/** Rooms of the service do not reach into each other's records, but for what they read through exported queries. */
+const boundaries = Object.entries(mayImport).map(([workspace, allowed]) => ({
+  files: [`${workspace}/src/**/*.{ts,svelte}`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: `^@famiglia/(?!(${allowed.map(name => name.slice('@famiglia/'.length)).join('|') || '-'})$)`,
+            message: `${workspace} does not import that workspace.`,
+          },
+          {
+            regex: `^(\\.\\./)+(core|client|service|cli|console|standins)/`,
+            message: 'Another workspace is imported by its name.',
+          },
+          ...(workspace === 'core'
+            ? [{ regex: '^node:|^(fastify|typeorm|pg|svelte)', message: 'core does no I/O and knows no framework.' }]
+            : []),
+        ],
+      },
+    ],
+  },
+}))
+
+export default typescript.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.famiglia/**', 'client/src/schema.ts'] },
+  ...typescript.configs.strict,
+  ...svelte.configs.recommended,
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: typescript.parser, extraFileExtensions: ['.svelte'], svelteConfig } },
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      'svelte/no-navigation-without-resolve': 'off',
+      eqeqeq: 'error',
+      'no-console': ['error', { allow: ['error'] }],
+      'no-restricted-syntax': ['error', { selector: 'TSEnumDeclaration', message: 'A union says the same.' }],
+    },
+  },
+  {
+    files: ['service/src/**/*.ts', 'core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', 'service/src/base/clock.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'Time comes from base/clock.' },
+        { property: 'systemClockNow', message: 'Time comes from base/clock.' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Time comes from base/clock.' },
+        { selector: 'TSEnumDeclaration', message: 'A union says the same.' },
+      ],
+    },
+  },
+  ...boundaries,
+)
