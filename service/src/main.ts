@@ -8,7 +8,7 @@ import { changeDoor } from './base/change.ts'
 import { systemClock, type Clock } from './base/clock.ts'
 import { readConfig, type Config, type Settings } from './base/config.ts'
 import { serveConsole } from './base/console.ts'
-import { databaseAt, openDatabase, poolOf } from './base/database.ts'
+import { databaseAt, decidingPool, openDatabase } from './base/database.ts'
 import { freePort } from './base/free-port.ts'
 import { Jobs } from './base/jobs.ts'
 import { watchOver } from './base/metrics.ts'
@@ -91,7 +91,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   const log = pino({ level: config.FAMIGLIA_LOG_LEVEL })
   const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
   const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
-  const { room, jobs, postman } = makeRoom(config, around.clock ?? systemClock, log, url)
+  const { room, jobs, postman, deciding } = makeRoom(config, around.clock ?? systemClock, log, url)
   let closing = false
 
   await openDatabase(room.database)
@@ -115,6 +115,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     () => jobs.close(),
     () => postman.close(),
     () => room.lastUse.close(),
+    () => deciding.end(),
     () => room.database.destroy(),
   ]
   return {
@@ -148,6 +149,7 @@ export async function apiDescription(): Promise<object> {
 function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
   const complain = (error: unknown) => log.warn({ err: error }, 'the records or the mail cannot be reached for now')
   const database = databaseAt(config.DATABASE_URL, config.FAMIGLIA_DATABASE_CONNECTIONS, entities, complain)
+  const deciding = decidingPool(config.DATABASE_URL, config.FAMIGLIA_DECISION_CONNECTIONS, complain)
   const secrets = new Secrets(config.FAMIGLIA_SECRET)
   const jobs = new Jobs(config.DATABASE_URL, complain)
   const publicUrl = () => url
@@ -158,7 +160,7 @@ function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
     secrets,
     publicUrl,
     change: changeDoor(database, jobs, clock),
-    facts: new FactsReader(() => poolOf(database)),
+    facts: new FactsReader(deciding),
     lastUse: new LastUse(database, clock, complain),
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
   }
@@ -167,7 +169,7 @@ function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
     from: config.FAMIGLIA_MAIL_FROM,
     publicUrl,
   })
-  return { room, jobs, postman }
+  return { room, jobs, postman, deciding }
 }
 
 async function compose(room: Room, log: Logger, isClosing: () => boolean): Promise<House> {

@@ -37,9 +37,8 @@ export interface Holding {
 const candidates = `
   WITH mine AS (SELECT business_id, standing FROM membership WHERE person_id = $1),
   reached AS (
-    SELECT asset_id FROM access_grant WHERE person_id = $1 AND ended_at IS NULL
-    UNION SELECT g.asset_id FROM team_member t JOIN access_grant g ON g.team_id = t.team_id AND g.ended_at IS NULL WHERE t.person_id = $1
-    UNION SELECT g.asset_id FROM mine JOIN access_grant g ON g.partner_id = mine.business_id AND g.ended_at IS NULL
+    SELECT asset_id FROM access_grant WHERE ended_at IS NULL AND holder_id = ANY (
+      ARRAY[$1::uuid] || ARRAY(SELECT team_id FROM team_member WHERE person_id = $1) || ARRAY(SELECT business_id FROM mine))
     UNION SELECT asset.id FROM mine JOIN asset ON asset.business_id = mine.business_id WHERE mine.standing IN ('admin', 'finance')
   ),
   within AS (SELECT asset_id FROM reached UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)

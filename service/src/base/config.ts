@@ -41,6 +41,8 @@ const settings = object({
   FAMIGLIA_SIGN_IN_TRIES: number().integer().min(1).max(1000).default(10),
   /** Connections to PostgreSQL at most. */
   FAMIGLIA_DATABASE_CONNECTIONS: number().integer().min(2).max(200).default(16),
+  /** Connections for decisions alone, beside those. Few are best: about two for each of PostgreSQL's processors. */
+  FAMIGLIA_DECISION_CONNECTIONS: number().integer().min(1).max(100).default(4),
   /** The platforms there are, as JSON: [{ key, name, url, secret, kinds }]. */
   FAMIGLIA_PLATFORMS: array(platform)
     .transform((value, original) => (typeof original === 'string' ? (JSON.parse(original) as unknown) : value))

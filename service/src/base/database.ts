@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import type pg from 'pg'
+import pg from 'pg'
 import { DataSource, QueryFailedError, type EntitySchema } from 'typeorm'
 import { migrations } from '../migrations/index.ts'
 import { Problem } from './problem.ts'
@@ -41,6 +41,23 @@ export async function openDatabase(database: DataSource): Promise<void> {
     await runner.query('SELECT pg_advisory_unlock(48151623)')
     await runner.release()
   }
+}
+
+/**
+ * Connections of their own for decisions, few and with plans made once: the statement is large, so that planning it
+ * anew costs ten times what carrying it out does; and always by indexes, however small the tables were when the plan
+ * was made. Slow lists never stand in the way of a decision.
+ */
+export function decidingPool(url: string, connections: number, onError: (error: Error) => void): pg.Pool {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: connections,
+    connectionTimeoutMillis: 5_000,
+    statement_timeout: 5_000,
+    options: '-c plan_cache_mode=force_generic_plan -c enable_seqscan=off -c jit=off',
+  })
+  pool.on('error', onError)
+  return pool
 }
 
 /** The pool beneath TypeORM, for the few statements that are asked thousands of times a second. */

@@ -71,10 +71,6 @@ export function hashOf(secret: string): string {
   return createHash('sha256').update(secret).digest('hex')
 }
 
-export function sameSecret(one: string, other: string): boolean {
-  return timingSafeEqual(Buffer.from(hashOf(one)), Buffer.from(hashOf(other)))
-}
-
 export function drawSecret(prefix = ''): string {
   return prefix + randomBytes(32).toString('base64url')
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
-import { poolOf } from '../base/database.ts'
 
 let scene: Scene
 let priya: Actor
@@ -108,14 +108,16 @@ test('only a platform may ask, with its own secret', async () => {
 })
 
 test('a decision is one round trip to PostgreSQL', async () => {
-  const pool = poolOf(scene.town.service.room.database)
-  const asked: unknown[] = []
-  const query = pool.query.bind(pool) as (...args: unknown[]) => unknown
-  pool.query = ((...args: unknown[]) => (asked.push(args), query(...args))) as never
+  const asked: unknown[][] = []
+  const query = pg.Client.prototype.query as (...args: unknown[]) => unknown
+  pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
+    asked.push(args)
+    return query.apply(this, args)
+  } as never
   await evaluate(ids.priya, 'ads.publish')
-  pool.query = query as never
-  expect(asked.filter(args => JSON.stringify(args).includes('facts'))).toHaveLength(1)
-  expect(asked).toHaveLength(1)
+  pg.Client.prototype.query = query as never
+  expect(asked.filter(([text]) => JSON.stringify(text).includes('facts-on-platform'))).toHaveLength(1)
+  expect(asked.filter(([text]) => !JSON.stringify(text).match(/jobs\.|pgboss|last_use|facts-on-platform/))).toEqual([])
 })
 
 test('what is given to a team reaches its members, and only while they are in it', async () => {

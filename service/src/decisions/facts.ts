@@ -25,7 +25,7 @@ export interface Around {
  * costs depends on these, not on how much the business has.
  */
 export class FactsReader {
-  constructor(private readonly pool: () => pg.Pool) {}
+  constructor(private readonly pool: pg.Pool) {}
 
   /** By the person's id and the asset's number; null when either does not exist. */
   async around(person: string, assetNumber: string): Promise<AccessFacts | null> {
@@ -41,7 +41,7 @@ export class FactsReader {
   async aroundAll(pairs: readonly Around[]): Promise<(AccessFacts | null)[]> {
     if (pairs.length === 0) return []
     const values = [pairs.map(pair => pair.person), pairs.map(pair => pair.asset)]
-    const { rows } = await this.pool().query<FactsRow & { place: string }>({
+    const { rows } = await this.pool.query<FactsRow & { place: string }>({
       name: 'facts-of-pairs',
       text: ofPairs,
       values,
@@ -51,7 +51,7 @@ export class FactsReader {
   }
 
   private async one(name: string, text: string, values: unknown[]): Promise<AccessFacts | null> {
-    const { rows } = await this.pool().query<FactsRow>({ name, text, values })
+    const { rows } = await this.pool.query<FactsRow>({ name, text, values })
     return rows[0] ? toFacts(rows[0]) : null
   }
 }
@@ -79,9 +79,8 @@ const upstream = `CASE WHEN g.upstream_id IS NOT NULL THEN (WITH RECURSIVE link 
   ) SELECT json_agg(${grantJson('link')}) FROM link) END`
 
 const grants = `(SELECT json_agg(json_build_object('grant', ${grantJson('g')}, 'upstream', ${upstream}) ORDER BY g.given_at, g.id) FROM (
-    SELECT g.* FROM access_grant g WHERE g.person_id = p.id AND g.asset_id IN (a.id, a.inside_id)
-    UNION ALL SELECT g.* FROM team_member t JOIN access_grant g ON g.team_id = t.team_id AND g.asset_id IN (a.id, a.inside_id) WHERE t.person_id = p.id
-    UNION ALL SELECT g.* FROM membership m JOIN access_grant g ON g.partner_id = m.business_id AND g.asset_id IN (a.id, a.inside_id) WHERE m.person_id = p.id
+    SELECT g.* FROM access_grant g WHERE g.asset_id IN (a.id, a.inside_id) AND g.holder_id = ANY (
+      ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id))
   ) g)`
 
 const columns = `json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL) AS person,

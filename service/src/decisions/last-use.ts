@@ -6,7 +6,7 @@ import type { Clock } from '../base/clock.ts'
  * door: noted in memory and written down every second, in one statement; a kill loses at most that second.
  */
 export class LastUse {
-  private noted = new Map<string, { person: string; asset: string; at: string }>()
+  private noted = new Map<string, { person: string; asset: string; at: number }>()
   private readonly timer: NodeJS.Timeout
 
   constructor(
@@ -19,7 +19,7 @@ export class LastUse {
   }
 
   note(person: string, asset: string): void {
-    this.noted.set(`${person} ${asset}`, { person, asset, at: this.clock.now().toString() })
+    this.noted.set(`${person} ${asset}`, { person, asset, at: this.clock.now().epochMilliseconds })
   }
 
   async write(): Promise<void> {
@@ -29,7 +29,7 @@ export class LastUse {
     await this.database.query(
       `INSERT INTO last_use (person_id, asset_id, at) SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::timestamptz[])
        ON CONFLICT (asset_id, person_id) DO UPDATE SET at = greatest(last_use.at, excluded.at)`,
-      [uses.map(use => use.person), uses.map(use => use.asset), uses.map(use => use.at)],
+      [uses.map(use => use.person), uses.map(use => use.asset), uses.map(use => new Date(use.at))],
     )
   }
 

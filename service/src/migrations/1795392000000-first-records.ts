@@ -51,15 +51,12 @@ const statements = [
   `CREATE TABLE access_grant (
     id uuid PRIMARY KEY, business_id uuid NOT NULL REFERENCES business, asset_id uuid NOT NULL REFERENCES asset,
     person_id uuid REFERENCES person, team_id uuid REFERENCES team, partner_id uuid REFERENCES business, CHECK (num_nonnulls(person_id, team_id, partner_id) = 1),
+    holder_id uuid NOT NULL GENERATED ALWAYS AS (coalesce(person_id, team_id, partner_id)) STORED,
     tier text CHECK (tier IN ('watch', 'draft', 'run', 'steward')), actions text[] NOT NULL, hiding text[] NOT NULL, CHECK (tier IS NOT NULL OR cardinality(actions) > 0),
     from_at timestamptz NOT NULL, until_at timestamptz, purpose text, proposal_id uuid REFERENCES proposal, upstream_id uuid REFERENCES access_grant, may_pass_on boolean NOT NULL DEFAULT false,
     given_at timestamptz NOT NULL, given_by uuid NOT NULL REFERENCES person, changed_at timestamptz, ended_at timestamptz, ended_by uuid REFERENCES person)`,
-  `CREATE UNIQUE INDEX access_grant_person ON access_grant (person_id, asset_id, business_id) WHERE person_id IS NOT NULL AND ended_at IS NULL`,
-  `CREATE UNIQUE INDEX access_grant_team ON access_grant (team_id, asset_id, business_id) WHERE team_id IS NOT NULL AND ended_at IS NULL`,
-  `CREATE UNIQUE INDEX access_grant_partner ON access_grant (partner_id, asset_id, business_id) WHERE partner_id IS NOT NULL AND ended_at IS NULL`,
-  `CREATE INDEX access_grant_person_all ON access_grant (person_id, asset_id)`,
-  `CREATE INDEX access_grant_team_all ON access_grant (team_id, asset_id)`,
-  `CREATE INDEX access_grant_partner_all ON access_grant (partner_id, asset_id)`,
+  `CREATE UNIQUE INDEX access_grant_one ON access_grant (holder_id, asset_id, business_id) WHERE ended_at IS NULL`,
+  `CREATE INDEX access_grant_holder ON access_grant (holder_id, asset_id)`,
   `CREATE INDEX access_grant_asset ON access_grant (asset_id) WHERE ended_at IS NULL`,
   `CREATE TABLE last_use (person_id uuid NOT NULL REFERENCES person, asset_id uuid NOT NULL REFERENCES asset, at timestamptz NOT NULL, PRIMARY KEY (asset_id, person_id))`,
   `CREATE TABLE session (

@@ -1,7 +1,7 @@
 import { number, object, string } from 'yup'
 import type { PlatformConfig } from '../base/config.ts'
 import { Problem } from '../base/problem.ts'
-import { sameSecret } from '../base/secrets.ts'
+import { hashOf } from '../base/secrets.ts'
 
 const controlled = object({
   ref: string().required(),
@@ -22,7 +22,11 @@ export interface Controlled {
 
 /** The platforms Famiglia knows, and how it speaks with them. */
 export class Platforms {
-  constructor(readonly all: readonly PlatformConfig[]) {}
+  private readonly bySecret: ReadonlyMap<string, PlatformConfig>
+
+  constructor(readonly all: readonly PlatformConfig[]) {
+    this.bySecret = new Map(all.map(platform => [hashOf(platform.secret), platform]))
+  }
 
   get(key: string): PlatformConfig {
     const found = this.all.find(platform => platform.key === key.toLowerCase())
@@ -33,9 +37,9 @@ export class Platforms {
     )
   }
 
-  /** The platform that a bearer secret belongs to, or null. */
+  /** The platform that a bearer secret belongs to, or null. Looked up by its hash, so that time tells nothing of it. */
   findBySecret(secret: string): PlatformConfig | null {
-    return this.all.find(platform => sameSecret(platform.secret, secret)) ?? null
+    return this.bySecret.get(hashOf(secret)) ?? null
   }
 
   /** Has the platform show a code to whoever controls the asset there. */
