@@ -1,5 +1,5 @@
 import { answerOf, type Schemas } from '@famiglia/client'
-import { sayAge, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+import { momentOfEnd, sayAge, sayList, sayShortDate, Temporal } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import type { Column } from '../desk.ts'
@@ -101,7 +101,7 @@ export function readingCommands(program: Command, run: Run): void {
             },
             { head: 'signs in with', of: person => (person.secondProof ? 'password and code' : 'password only') },
             { head: 'invited by', of: person => person.invitedBy },
-            { head: 'since', of: person => sayEnd(Temporal.Instant.from(person.since), zone).split(',')[0]! },
+            { head: 'since', of: person => sayShortDate(Temporal.Instant.from(person.since), zone) },
           ],
           'Nobody.',
         )
@@ -185,9 +185,15 @@ async function zoneOf(context: Context): Promise<string> {
 const age = (instant: string | null) =>
   instant ? sayAge(Temporal.Instant.from(instant), Temporal.Now.instant()) : null
 const day = (instant: string | null, zone: string) =>
-  instant ? sayInstant(Temporal.Instant.from(instant), zone).split(',')[0]! : null
+  instant ? sayShortDate(Temporal.Instant.from(instant), zone) : null
 const end = (instant: string | null, zone: string) =>
-  instant ? sayEnd(Temporal.Instant.from(instant), zone) : 'no end'
+  instant ? shortEnd(Temporal.Instant.from(instant), zone) : 'no end'
+
+/** The last whole day, or the exact time where it ends within one. */
+function shortEnd(end: Temporal.Instant, zone: string): string {
+  const moment = momentOfEnd(end, zone)
+  return 'date' in moment ? sayShortDate(end.subtract({ milliseconds: 1 }), zone) : moment.at
+}
 
 function holderColumns(zone: string): Column<Schemas['Holder']>[] {
   return [

@@ -96,7 +96,20 @@ export function review(preview: Schemas['Preview']): string {
   for (const note of preview.notes) facts.push(['note', note])
   if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to prove again who you are'])
   const width = Math.max(...facts.map(([term]) => term.length), 0)
-  return [capitalised(preview.summary), ...facts.map(([term, answer]) => `  ${term.padEnd(width)}  ${answer}`)].join(
-    '\n',
-  )
+  return [
+    capitalised(preview.summary),
+    ...facts.map(([term, answer]) => `  ${term.padEnd(width)}  ${hanging(answer, width + 4)}`),
+  ].join('\n')
+}
+
+/** Breaks a long answer between words, so that it stays in its column of the terminal. */
+function hanging(text: string, indent: number): string {
+  const room = Math.max(40, (process.stderr.columns || 120) - indent - 1)
+  const lines = ['']
+  for (const word of text.split(' ')) {
+    const line = lines.at(-1)!
+    if (line && line.length + word.length >= room) lines.push(word)
+    else lines[lines.length - 1] = line ? `${line} ${word}` : word
+  }
+  return lines.join(`\n${' '.repeat(indent)}`)
 }

@@ -2,10 +2,10 @@
   import { sayAge, sayInstant, Temporal } from '@famiglia/core'
 
   /** How long ago, or how far ahead; the exact instant on hover. */
-  let { at, zone, words }: { at: string; zone: string; words?: string } = $props()
+  let { at, zone }: { at: string; zone: string } = $props()
 
   const instant = $derived(Temporal.Instant.from(at))
-  const said = $derived(words ?? sayAge(instant, Temporal.Now.instant()))
+  const said = $derived(sayAge(instant, Temporal.Now.instant()))
 </script>
 
 <time datetime={at} title={sayInstant(instant, zone)}>{said}</time>

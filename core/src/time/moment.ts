@@ -73,6 +73,12 @@ export function sayInstant(instant: Instant, zone: string): string {
   return `${sayDay(there.toPlainDate())}, ${there.toPlainTime().toString({ smallestUnit: 'minute' })} (${zone})`
 }
 
+/** `23 Nov 2026`, for the narrow columns of a table. */
+export function sayShortDate(instant: Instant, zone: string): string {
+  const day = instant.toZonedDateTimeISO(zone).toPlainDate()
+  return `${day.day} ${months[day.month - 1]!.slice(0, 3)} ${day.year}`
+}
+
 /** An end as people read it: the last whole day, or the exact time. */
 export function sayEnd(end: Instant, zone: string): string {
   const moment = momentOfEnd(end, zone)

@@ -63,11 +63,9 @@
   {#if failed}<Trouble error={failed} />{/if}
   {#if desk}
     <DeskSection title="Waits for your answer" items={desk.received}>
-      {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><Age
-          at={row.lapsesAt}
-          zone={acting.zone}
-          words="open until {sayEnd(Temporal.Instant.from(row.lapsesAt), acting.zone).split(',')[0]}"
-        />{/snippet}
+      {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
+          >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
+        >{/snippet}
       {#snippet what(row)}<b>{row.from}</b> invites you to work for <b>{row.business}</b>, on {sayList(
           row.assets,
         )}.{/snippet}
@@ -76,11 +74,9 @@
         ><button class="quiet" onclick={() => act('decline', row.proposal)}>Decline</button>{/snippet}
     </DeskSection>
     <DeskSection title="Waits for somebody else" items={desk.waiting}>
-      {#snippet when(row)}<span>pending since <Age at={row.openedAt} zone={acting.zone} /></span><Age
-          at={row.lapsesAt}
-          zone={acting.zone}
-          words="lapses on {sayInstant(Temporal.Instant.from(row.lapsesAt), acting.zone).split(',')[0]}"
-        />{/snippet}
+      {#snippet when(row)}<span>pending since <Age at={row.openedAt} zone={acting.zone} /></span><span
+          >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
+        >{/snippet}
       {#snippet what(row)}<b>{row.to}</b> has not answered the invitation of {row.by}, to {sayList(
           row.assets,
         )}.{/snippet}

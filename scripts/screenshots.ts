@@ -1,0 +1,188 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
+import { linkIn, startTown, tellScenario, type DemoPerson } from '@famiglia/demo'
+import { generate } from 'otplib'
+import type { Page } from 'playwright-core'
+import { openBrowser } from '../e2e/support/browser.ts'
+import { createDatabase, keptSecret } from './home.ts'
+import { startPostgres } from './postgres.ts'
+
+/** `npm run screenshots`: walks through the story on the demo's data and keeps a picture of each main page and command. */
+const pictures = join(import.meta.dirname, '../docs/screenshots')
+const home = mkdtempSync(join(tmpdir(), 'famiglia-pictures-'))
+mkdirSync(pictures, { recursive: true })
+const server = await startPostgres(home)
+await createDatabase(server, 'famiglia')
+const town = await startTown({
+  home,
+  databaseUrl: server.urlOf('famiglia'),
+  secret: keptSecret(home, 'secret'),
+  platformSecret: keptSecret(home, 'platform-secret'),
+  port: 4810,
+  keep: false,
+})
+const browser = await openBrowser()
+
+try {
+  const [agnese] = (await tellScenario(town)) as [DemoPerson]
+  const hers = await browser.page()
+  const priyas = await browser.page()
+  await signIn(hers, agnese)
+  await bringIn(hers)
+  await give(hers)
+  await accept(priyas)
+  await workOnMarram(priyas)
+  await lookAround(hers)
+  await terminal('command-line', agnese.token, [
+    'famiglia preview let idris@ondaverde.example watch on ad-account/summer-crossings hiding revenue until 2027-09-30',
+    'famiglia who ad-account/summer-crossings',
+    'famiglia why priya@ondaverde.example billing.see ad-account/summer-crossings',
+  ])
+} finally {
+  await browser.close()
+  await town.close()
+  await server.stop()
+  rmSync(home, { recursive: true, force: true })
+}
+
+async function keep(page: Page, name: string): Promise<void> {
+  await page.waitForTimeout(700)
+  await page.screenshot({ path: join(pictures, `${name}.png`) })
+}
+
+async function signIn(page: Page, person: DemoPerson): Promise<void> {
+  await page.goto(town.service.url)
+  await page.fill('input[name=address]', person.email)
+  await keep(page, 'sign-in')
+  await page.fill('input[name=password]', person.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.fill('input[name=code]', await generate({ secret: person.totpSecret! }))
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('heading', { name: /Agnese\./ }).waitFor()
+}
+
+async function bringIn(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Access', exact: true }).click()
+  await page.getByRole('link', { name: 'Bring in an asset' }).click()
+  await page.fill('input[name=ref]', 'MA-20417')
+  await page.getByRole('button', { name: 'Show me the code there' }).click()
+  await page.getByText('The code is shown at').waitFor()
+  await page.fill('input[name=code]', town.marram.accounts.codeOf('MA-20417')!)
+  await page.fill('input[name=handle]', 'summer-crossings')
+  await keep(page, 'bring-in')
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  await page.getByRole('heading', { name: 'Summer Crossings' }).waitFor()
+}
+
+async function give(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Give somebody access' }).click()
+  await page.getByRole('button', { name: /^Who:/ }).click()
+  await page.keyboard.type('priya@ondaverde.example')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^Tier:/ }).click()
+  await page.keyboard.type('run')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^Hiding:/ }).click()
+  await page.getByLabel('revenue').check()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^Until:/ }).click()
+  await page.getByRole('button', { name: '6 months' }).click()
+  await page.getByText('money can be spent').waitFor()
+  await keep(page, 'give')
+  await page.keyboard.press('Control+Enter')
+  await page.getByRole('button', { name: 'Sign and send' }).waitFor()
+  await page
+    .getByLabel('A note from you')
+    .fill('Dear Priya, welcome aboard. Start with Summer Crossings, and ask before you raise a budget.')
+  await keep(page, 'review')
+  await page.getByRole('button', { name: 'Sign and send' }).click()
+  await page.getByRole('link', { name: 'To the desk' }).click()
+  await page.getByText('pending since').waitFor()
+  await keep(page, 'desk')
+}
+
+async function accept(page: Page): Promise<void> {
+  const link = await linkIn(town, 'priya@ondaverde.example', 'lets you')
+  await page.goto(`${town.inbox.url}/letters/${town.inbox.letters.list('priya@ondaverde.example')[0]!.id}`)
+  await keep(page, 'letter')
+  await page.goto(`${town.service.url}/invitation#${link}`)
+  await page.fill('input[name=name]', 'Priya Lindqvist')
+  await page.fill('input[name=password]', 'islands by breakfast')
+  await keep(page, 'invitation')
+  await page.getByRole('button', { name: 'Accept and begin' }).click()
+  await page.getByText('Revenue is hidden from you').waitFor()
+  await keep(page, 'my-access')
+}
+
+async function workOnMarram(page: Page): Promise<void> {
+  await page.goto(town.marram.url)
+  await page.getByRole('main').getByRole('link', { name: 'Sign in through Famiglia' }).click()
+  await page.getByRole('link', { name: 'Summer Crossings' }).click()
+  await page.getByRole('button', { name: 'Change who has access' }).click()
+  await keep(page, 'platform')
+}
+
+async function lookAround(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Access', exact: true }).click()
+  await page.getByRole('link', { name: 'Summer Crossings' }).click()
+  await page.getByRole('link', { name: 'Priya Lindqvist' }).waitFor()
+  await keep(page, 'asset')
+  await page.getByRole('link', { name: 'Priya Lindqvist' }).click()
+  await page.getByRole('heading', { name: 'Priya Lindqvist' }).waitFor()
+  await keep(page, 'person')
+  await page.getByRole('link', { name: 'History', exact: true }).click()
+  await page.getByRole('heading', { name: 'The history is whole.' }).waitFor()
+  await keep(page, 'history')
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await page.getByRole('link', { name: 'Desk' }).click()
+  await keep(page, 'desk-night')
+}
+
+/** Commands in a real terminal window, on a screen of its own. */
+async function terminal(name: string, token: string, commands: readonly string[]): Promise<void> {
+  const display = ':97'
+  const environment = {
+    ...process.env,
+    DISPLAY: display,
+    HOME: home,
+    FAMIGLIA_URL: town.service.url,
+    FAMIGLIA_TOKEN: token,
+    PATH: `${join(import.meta.dirname, '../node_modules/.bin')}:${process.env['PATH']}`,
+  }
+  const screen = spawn('Xvfb', [display, '-screen', '0', '1280x800x24'], { stdio: 'ignore' })
+  await sleep(1_500)
+  const script = commands
+    .map(command => `printf '\\033[1m$ %s\\033[0m\\n' ${quoted(command)}; ${command} 2>&1; echo`)
+    .join('\n')
+  const window = spawn(
+    'xterm',
+    [
+      '-geometry',
+      '176x53+0+0',
+      '-fa',
+      'DejaVu Sans Mono',
+      '-fs',
+      '9',
+      '-bg',
+      '#fcfcf8',
+      '-fg',
+      '#2b1a26',
+      '-e',
+      'bash',
+      '-c',
+      `${script}\nsleep 60`,
+    ],
+    { env: environment, stdio: 'ignore' },
+  )
+  await sleep(2_000 + commands.length * 2_500)
+  spawnSync('import', ['-window', 'root', join(pictures, `${name}.png`)], { env: environment })
+  window.kill()
+  screen.kill()
+}
+
+function quoted(text: string): string {
+  return `'${text.replaceAll("'", `'\\''`)}'`
+}
