@@ -342,8 +342,6 @@ export interface paths {
                                 begunAt: string;
                                 /** Format: date-time */
                                 expiresAt: string;
-                                /** Format: date-time */
-                                lastSeenAt: string | null;
                                 unattended: boolean;
                                 current: boolean;
                             }[];

@@ -16,6 +16,7 @@ import { describeApi } from './base/openapi.ts'
 import type { Room } from './base/room.ts'
 import { Secrets } from './base/secrets.ts'
 import { sessionReader } from './base/session.ts'
+import { tidyUp } from './base/tidyUp.ts'
 import type { House } from './base/validation.ts'
 import { businesses, memberships } from './businesses/records.ts'
 import { businessRoutes } from './businesses/routes.ts'
@@ -107,7 +108,11 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   )
   if (around.alsoServe) await around.alsoServe(plain, room)
   await serveConsole(plain, around.consoleFiles)
-  await jobs.open({ 'send-mail': work => postman.send(work), 'tend-proposal': tendProposal(room) })
+  await jobs.open({
+    'send-mail': work => postman.send(work),
+    'tend-proposal': tendProposal(room),
+    'tidy-up': tidyUp(room.database),
+  })
   await app.listen({ host: config.FAMIGLIA_HOST, port })
 
   const closeInOrder = [

@@ -1,5 +1,5 @@
 import { decide, kinds } from '@famiglia/core'
-import { onceOf } from '../base/once.ts'
+import { onceIn } from '../base/once.ts'
 import { cutPage, nextLink, readCursor } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
@@ -137,7 +137,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(room.database, request)
-      const once = onceOf(request.headers['idempotency-key']?.toString(), request.method, request.url, request.body)
+      const once = onceIn(request)
       return reply.code(201).send(await beginClaim(room)(acting, request.body, once))
     },
   )

@@ -6,10 +6,17 @@ import type { Instant } from '@famiglia/core'
 export interface Work {
   'send-mail': { mail: string }
   'tend-proposal': { proposal: string }
+  'tidy-up': object
 }
 
 export type Queue = keyof Work
-const queues: readonly Queue[] = ['send-mail', 'tend-proposal']
+const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'tidy-up']
+
+/** Seconds after which work that was begun counts as cut off, by a kill for instance, and is begun again. */
+const takesAtMost = 20
+/** Seconds between looks for work that was cut off. */
+const looksEvery = 10
+const hourly = '17 * * * *'
 
 /**
  * Background work, kept in PostgreSQL. It is put there in the transaction of the change that calls for it, so that it
@@ -21,7 +28,13 @@ export class Jobs {
   private readonly workers = new Map<Queue, string>()
 
   constructor(url: string, onError: (error: Error) => void) {
-    this.boss = new PgBoss({ connectionString: url, schema: 'jobs', max: 4, application_name: 'famiglia jobs' })
+    this.boss = new PgBoss({
+      connectionString: url,
+      schema: 'jobs',
+      max: 4,
+      application_name: 'famiglia jobs',
+      maintenanceIntervalSeconds: looksEvery,
+    })
     this.boss.on('error', onError)
   }
 
@@ -33,7 +46,7 @@ export class Jobs {
         retryLimit: 12,
         retryDelay: 2,
         retryBackoff: true,
-        expireInSeconds: 120,
+        expireInSeconds: takesAtMost,
       })
       const handle = handlers[queue] as (work: object) => Promise<void>
       const worker = await this.boss.work<object>(
@@ -46,6 +59,7 @@ export class Jobs {
       )
       this.workers.set(queue, worker)
     }
+    await this.boss.schedule('tidy-up', hourly)
   }
 
   /** Puts work in the queue within a transaction; it is begun after the commit, and not before `at`. */

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import type { FastifyRequest } from 'fastify'
 import type { EntityManager } from 'typeorm'
 import { Problem } from './problem.ts'
 
@@ -9,14 +10,12 @@ export interface Once {
   readonly request: string
 }
 
-export function onceOf(key: string | undefined, method: string, url: string, body: unknown): Once | null {
+/** What a request's `Idempotency-Key` stands for; null without one. */
+export function onceIn(request: FastifyRequest): Once | null {
+  const key = request.headers['idempotency-key']?.toString()
   if (!key) return null
-  return {
-    key,
-    request: createHash('sha256')
-      .update(`${method} ${url} ${JSON.stringify(body ?? null)}`)
-      .digest('hex'),
-  }
+  const asked = `${request.method} ${request.url} ${JSON.stringify(request.body ?? null)}`
+  return { key, request: createHash('sha256').update(asked).digest('hex') }
 }
 
 const nobody = '00000000-0000-0000-0000-000000000000'

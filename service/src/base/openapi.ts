@@ -5,6 +5,8 @@ import type { FastifyInstance, FastifySchema } from 'fastify'
 import type { AnySchema, ObjectSchema } from 'yup'
 import { jsonSchemaOf, type JsonSchema } from './json-schema.ts'
 
+const mark = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 140 25" fill="none" stroke="#fff" stroke-linecap="round"><path d="M10 24V13" stroke-width="2.6"/><path d="M10 15C10 10 4.5 11 4.5 5.5" stroke-width="2"/><path d="M10 17C10 11.5 15.5 12.5 15.5 8" stroke-width="1.5"/><circle cx="4.5" cy="3.2" r="2.2" fill="#fff" stroke="none"/><circle cx="15.5" cy="6" r="1.8" fill="#fff" stroke="none"/><text x="28" y="20" fill="#fff" stroke="none" font-family="Georgia, serif" font-size="20">Famiglia</text></svg>`
+
 type YupPart = AnySchema | undefined
 
 /** The description of the HTTP interface, made from the routes' Yup schemas, at `/openapi.json`, with a page to read it at `/api`. */
@@ -37,6 +39,8 @@ export async function describeApi(app: FastifyInstance): Promise<void> {
     routePrefix: '/api',
     uiConfig: { docExpansion: 'list', tryItOutEnabled: false },
     staticCSP: true,
+    logo: { type: 'image/svg+xml', content: Buffer.from(mark), href: '/' },
+    theme: { title: 'Famiglia: the HTTP interface' },
   })
   app.get('/openapi.json', { schema: { hide: true } as FastifySchema }, async () => app.swagger())
 }

@@ -2,6 +2,7 @@ import { drawNumber, isKnownZone } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
+import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { drawDigits } from '../base/secrets.ts'
@@ -21,7 +22,7 @@ const hoursOpen = 24
  * address is known already is told in the letter alone, so that nobody can find out who is here.
  */
 export function askToOpen(room: Room, passwords: Passwords) {
-  return async ({ business, person }: OpeningWanted): Promise<{ sentTo: string }> => {
+  return async ({ business, person }: OpeningWanted, once: Once | null): Promise<{ sentTo: string }> => {
     if (!isKnownZone(business.zone))
       throw new Problem('request.invalid', `“${business.zone}” is no time zone; one is named as Europe/Lisbon.`, {
         pointer: '/business/zone',
@@ -30,31 +31,36 @@ export function askToOpen(room: Room, passwords: Passwords) {
     const id = newId()
     const address = person.address.toLowerCase()
     const passwordHash = await passwords.hash(person.password)
-    return room.change(null, {}, async change => {
-      const known = await findPersonByAddress(change.manager, address)
-      await change.manager.query(
-        'INSERT INTO opening (id, business_name, town, zone, person_name, address, password_hash, asked_at, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
-        [
-          id,
-          business.name,
-          business.town,
-          business.zone,
-          person.name,
-          address,
-          passwordHash,
-          change.now.toString(),
-          change.now.add({ hours: hoursOpen }).toString(),
-        ],
-      )
-      await change.record({
-        chain: id,
-        what: 'opening.asked',
-        sentence: `Somebody asked to open ${business.name}.`,
-        by: null,
-      })
-      await change.mail(openingLetter(id, business.name, { name: person.name, address }, known !== null))
-      return { sentTo: address }
-    })
+    return room.change(
+      null,
+      {},
+      async change => {
+        const known = await findPersonByAddress(change.manager, address)
+        await change.manager.query(
+          'INSERT INTO opening (id, business_name, town, zone, person_name, address, password_hash, asked_at, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+          [
+            id,
+            business.name,
+            business.town,
+            business.zone,
+            person.name,
+            address,
+            passwordHash,
+            change.now.toString(),
+            change.now.add({ hours: hoursOpen }).toString(),
+          ],
+        )
+        await change.record({
+          chain: id,
+          what: 'opening.asked',
+          sentence: `Somebody asked to open ${business.name}.`,
+          by: null,
+        })
+        await change.mail(openingLetter(id, business.name, { name: person.name, address }, known !== null))
+        return { sentTo: address }
+      },
+      once,
+    )
   }
 }
 

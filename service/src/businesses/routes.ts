@@ -1,3 +1,4 @@
+import { onceIn } from '../base/once.ts'
 import type { Room } from '../base/room.ts'
 import type { House } from '../base/validation.ts'
 import { passwords } from '../sign-in/password.ts'
@@ -25,7 +26,7 @@ export async function businessRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const asked = await askToOpen(room, words)(request.body)
+      const asked = await askToOpen(room, words)(request.body, onceIn(request))
       return reply.code(202).send(asked)
     },
   )

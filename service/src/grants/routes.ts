@@ -1,4 +1,4 @@
-import { onceOf } from '../base/once.ts'
+import { onceIn } from '../base/once.ts'
 import type { Room } from '../base/room.ts'
 import type { House } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
@@ -41,7 +41,7 @@ export async function grantRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const acting = await actingFor(room.database, request)
-      const once = onceOf(request.headers['idempotency-key']?.toString(), request.method, request.url, request.body)
+      const once = onceIn(request)
       return saySentence(room)(acting, request.body.sentence, request.body.note ?? null, once)
     },
   )

@@ -11,6 +11,9 @@ export interface Postman {
   close(): void
 }
 
+/** Milliseconds: together less than the time after which background work counts as cut off. */
+const patience = { connectionTimeout: 5_000, greetingTimeout: 5_000, socketTimeout: 8_000 }
+
 /**
  * Sends queued letters by SMTP. A letter keeps one Message-ID (RFC 5322) over all tries: should the service be killed
  * after the server took it and before that was written down, the second copy is known as such by the receiving side.
@@ -21,7 +24,7 @@ export function openPostman(
   clock: Clock,
   settings: { smtp: string; from: string; publicUrl: () => string },
 ): Postman {
-  const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: 2 } as object)
+  const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: 2, ...patience } as object)
   return {
     async send({ mail }) {
       const letter = await findUnsent(database, mail)

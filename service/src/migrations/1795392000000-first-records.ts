@@ -61,7 +61,7 @@ const statements = [
   `CREATE TABLE last_use (person_id uuid NOT NULL REFERENCES person, asset_id uuid NOT NULL REFERENCES asset, at timestamptz NOT NULL, PRIMARY KEY (asset_id, person_id))`,
   `CREATE TABLE session (
     id uuid PRIMARY KEY, person_id uuid NOT NULL REFERENCES person, kind text NOT NULL CHECK (kind IN ('console', 'command-line', 'token')), name text NOT NULL, secret_hash text NOT NULL UNIQUE,
-    unattended boolean NOT NULL, proven_at timestamptz, proven_by text, begun_at timestamptz NOT NULL, expires_at timestamptz NOT NULL, ended_at timestamptz, last_seen_at timestamptz)`,
+    unattended boolean NOT NULL, proven_at timestamptz, proven_by text, begun_at timestamptz NOT NULL, expires_at timestamptz NOT NULL, ended_at timestamptz)`,
   `CREATE INDEX session_person ON session (person_id) WHERE ended_at IS NULL`,
   `CREATE TABLE opening (
     id uuid PRIMARY KEY, business_name text NOT NULL, town text NOT NULL, zone text NOT NULL, person_name text NOT NULL, address text NOT NULL, password_hash text NOT NULL,
@@ -73,7 +73,9 @@ const statements = [
   `CREATE INDEX history_person ON history (chain_id, person_id, number)`,
   `CREATE INDEX history_about ON history (chain_id, about_id, number)`,
   `CREATE TABLE mail (id uuid PRIMARY KEY, letter jsonb NOT NULL, queued_at timestamptz NOT NULL, sent_at timestamptz)`,
+  `CREATE INDEX mail_sent ON mail (sent_at)`,
   `CREATE TABLE idempotency_key (person_id uuid NOT NULL, key text NOT NULL, request text NOT NULL, answer jsonb, at timestamptz NOT NULL, PRIMARY KEY (person_id, key))`,
+  `CREATE INDEX idempotency_key_age ON idempotency_key (at)`,
   `CREATE TABLE oidc_record (
     kind text NOT NULL, id_hash text NOT NULL, payload jsonb NOT NULL, grant_id text, user_code_hash text, uid text, expires_at timestamptz, PRIMARY KEY (kind, id_hash))`,
   `CREATE INDEX oidc_record_grant ON oidc_record (grant_id)`,

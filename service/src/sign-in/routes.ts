@@ -137,7 +137,7 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
     async request => {
       const live = requireSignIn(request)
       const items = await room.database.query(
-        `SELECT id, kind, name, begun_at AS "begunAt", expires_at AS "expiresAt", last_seen_at AS "lastSeenAt", unattended, id = $2 AS current FROM session
+        `SELECT id, kind, name, begun_at AS "begunAt", expires_at AS "expiresAt", unattended, id = $2 AS current FROM session
        WHERE person_id = $1 AND ended_at IS NULL AND expires_at > $3 ORDER BY begun_at DESC LIMIT 200`,
         [live.person, live.session, room.clock.now().toString()],
       )

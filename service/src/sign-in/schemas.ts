@@ -77,7 +77,6 @@ export const sessionList = object({
       name: string().required(),
       begunAt: instantOut.required(),
       expiresAt: instantOut.required(),
-      lastSeenAt: instantOut.nullable().defined(),
       unattended: boolean().required(),
       current: boolean().required(),
     }),

@@ -1,22 +1,14 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query'
   import { searchParams } from 'sv-router'
   import { getActing } from '../../frame/acting-context'
   import Trouble from '../../parts/Trouble.svelte'
+  import { assetsOf, peopleOf } from '../../reach/lists'
   import Waiting from '../../parts/Waiting.svelte'
-  import { answerOf, service } from '../../reach/service'
 
   const acting = getActing()
   const find = $derived(searchParams.get('find')?.toString() ?? '')
-  const params = $derived({ path: { business: acting.number }, query: { limit: 200, ...(find ? { find } : {}) } })
-  const assets = createQuery(() => ({
-    queryKey: ['assets', acting.number, find],
-    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/assets', { params })),
-  }))
-  const people = createQuery(() => ({
-    queryKey: ['people', acting.number, find],
-    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/people', { params })),
-  }))
+  const assets = assetsOf(acting, () => find)
+  const people = peopleOf(acting, () => find)
 </script>
 
 <svelte:head><title>Access · Famiglia</title></svelte:head>

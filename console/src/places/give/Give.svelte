@@ -16,6 +16,7 @@
   import Icon from '../../parts/Icon.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { assetsOf, peopleOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
   import Choices from './Choices.svelte'
   import Consequences from './Consequences.svelte'
@@ -32,16 +33,8 @@
   let open: 'who' | 'tier' | 'on' | 'hiding' | 'until' | null = $state(null)
 
   const path = $derived({ business: acting.number })
-  const assets = createQuery(() => ({
-    queryKey: ['assets', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/assets', { params: { path, query: { limit: 200 } } })),
-  }))
-  const people = createQuery(() => ({
-    queryKey: ['people', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/people', { params: { path, query: { limit: 200 } } })),
-  }))
+  const assets = assetsOf(acting)
+  const people = peopleOf(acting)
   const preview = createQuery(() => ({
     queryKey: ['preview', acting.number, composer.text],
     queryFn: async () =>

@@ -3,6 +3,7 @@
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { assetsOf, peopleOf } from '../../reach/lists'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
   import Chain from './Chain.svelte'
@@ -12,16 +13,8 @@
   let asset = $state('')
   let person = $state('')
   const filter = $derived({ ...(asset ? { asset } : {}), ...(person ? { person } : {}) })
-  const assets = createQuery(() => ({
-    queryKey: ['assets', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/assets', { params: { path, query: { limit: 200 } } })),
-  }))
-  const people = createQuery(() => ({
-    queryKey: ['people', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/people', { params: { path, query: { limit: 200 } } })),
-  }))
+  const assets = assetsOf(acting)
+  const people = peopleOf(acting)
   const proof = createQuery(() => ({
     queryKey: ['verification', acting.number],
     queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/history/verification', { params: { path } })),
