@@ -75,7 +75,10 @@ export async function createDatabase(server: PostgresServer, name: string, templ
   }
 }
 
-/** Waits for Ctrl-C or an end by the system, then closes what was opened, last first, once. */
+/**
+ * Waits for Ctrl-C, an end by the system or the end of whoever started this, then closes what was opened, last first,
+ * once. The exit status is the one set before, or 1 when closing fails.
+ */
 export function closeOnSignal(closers: (() => Promise<void> | void)[]): void {
   let closing = false
   const close = async () => {
@@ -83,16 +86,17 @@ export function closeOnSignal(closers: (() => Promise<void> | void)[]): void {
     closing = true
     const patience = setTimeout(() => process.exit(1), 20_000)
     patience.unref()
-    let status = 0
     for (const one of [...closers].reverse()) {
       try {
         await one()
       } catch (error) {
-        status = 1
+        process.exitCode = 1
         console.error(error)
       }
     }
-    process.exit(status)
+    process.exit()
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void close())
+  const parent = process.ppid
+  setInterval(() => process.ppid === parent || void close(), 500).unref()
 }

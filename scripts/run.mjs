@@ -61,11 +61,13 @@ for (const command of run) {
   if (status !== 0) process.exit(status)
 }
 
-/** Runs a command to its end. Ctrl-C reaches it by itself; an end by the system is passed on. */
+/** Runs a command to its end. Ctrl-C reaches it by itself; an end by the system, or of whoever started this, is passed on. */
 function follow([program, ...rest]) {
   const child = spawn(program, rest, { stdio: 'inherit' })
   process.on('SIGINT', () => undefined)
   for (const signal of ['SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
+  const parent = process.ppid
+  setInterval(() => process.ppid === parent || child.kill('SIGTERM'), 500).unref()
   return new Promise(done => child.once('exit', (code, signal) => done(code ?? (signal === 'SIGINT' ? 130 : 1))))
 }
 
