@@ -13,8 +13,8 @@ import { seedGrants, type Seeded } from './seed.ts'
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
  * the ratios are what counts, the figures themselves are those of this machine at this moment.
  */
-const seconds = Number(process.env['BENCH_SECONDS'] ?? 6)
-const rounds = Number(process.env['BENCH_ROUNDS'] ?? 3)
+const seconds = Number(process.env['BENCH_SECONDS'] ?? 4)
+const rounds = Number(process.env['BENCH_ROUNDS'] ?? 5)
 const platformSecret = randomUUID() + randomUUID()
 const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
 const server = await startPostgres(home)

@@ -166,7 +166,7 @@ function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
     publicUrl,
     change: changeDoor(database, jobs, clock),
     facts: new FactsReader(deciding),
-    lastUse: new LastUse(database, clock, complain),
+    lastUse: new LastUse(database, complain),
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
   }
   const postman = openPostman(database, secrets, clock, {

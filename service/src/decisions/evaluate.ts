@@ -31,7 +31,7 @@ export async function evaluate(room: Room, platform: PlatformConfig, asked: Eval
   if (!facts || facts.asset.kind !== resource.type) return unknown
   const now = room.clock.now()
   const decision = decide(facts, action.name, now)
-  if (decision.allowed) room.lastUse.note(facts.person.id, facts.asset.id)
+  if (decision.allowed) room.lastUse.note(facts.person.id, facts.asset.id, now)
   return {
     decision: decision.allowed,
     context: {

@@ -41,55 +41,48 @@ export class FactsReader {
   async aroundAll(pairs: readonly Around[]): Promise<(AccessFacts | null)[]> {
     if (pairs.length === 0) return []
     const values = [pairs.map(pair => pair.person), pairs.map(pair => pair.asset)]
-    const { rows } = await this.pool.query<FactsRow & { place: string }>({
+    const { rows } = await this.pool.query<{ facts: FactsRow; place: string }>({
       name: 'facts-of-pairs',
       text: ofPairs,
       values,
     })
-    const byPlace = new Map(rows.map(row => [Number(row.place), toFacts(row)]))
+    const byPlace = new Map(rows.map(row => [Number(row.place), toFacts(row.facts)]))
     return pairs.map((_pair, index) => byPlace.get(index + 1) ?? null)
   }
 
   private async one(name: string, text: string, values: unknown[]): Promise<AccessFacts | null> {
-    const { rows } = await this.pool.query<FactsRow>({ name, text, values })
-    return rows[0] ? toFacts(rows[0]) : null
+    const { rows } = await this.pool.query<{ facts: FactsRow }>({ name, text, values })
+    return rows[0] ? toFacts(rows[0].facts) : null
   }
 }
 
-const ms = (column: string) => `(extract(epoch FROM ${column}) * 1000)::float8`
+const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
 const business = (alias: string) =>
   `json_build_object('id', ${alias}.id, 'number', ${alias}.number, 'name', ${alias}.name, 'zone', ${alias}.zone, 'paused', ${alias}.paused_at IS NOT NULL)`
 
 const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
 
-/** What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". */
-const grantJson = (
-  g: string,
-) => `json_build_object('id', ${g}.id, 'giver', CASE WHEN ${g}.business_id <> owner.id THEN (SELECT ${business('b')} FROM business b WHERE b.id = ${g}.business_id) END,
-  'holder', CASE WHEN ${g}.team_id IS NOT NULL THEN (SELECT json_build_object('kind', 'team', 'id', team.id, 'name', team.name) FROM team WHERE team.id = ${g}.team_id)
-    WHEN ${g}.partner_id IS NOT NULL THEN (SELECT json_build_object('kind', 'business', 'id', b.id, 'name', b.name) FROM business b WHERE b.id = ${g}.partner_id) END,
-  'on', CASE WHEN ${g}.asset_id <> a.id THEN (SELECT json_build_object('id', outer_asset.id, 'kind', outer_asset.kind, 'name', outer_asset.name) FROM asset outer_asset WHERE outer_asset.id = ${g}.asset_id) END,
-  'tier', ${g}.tier, 'actions', ${g}.actions, 'hiding', ${g}.hiding, 'from', ${ms(`${g}.from_at`)}, 'until', ${ms(`${g}.until_at`)}, 'ended', ${ms(`${g}.ended_at`)},
-  'upstream', ${g}.upstream_id, 'mayPassOn', ${g}.may_pass_on, 'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = ${g}.given_by), 'purpose', ${g}.purpose)`
+/**
+ * What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". What
+ * most decisions do not need is looked up by functions of the database, which cost nothing unless they are called.
+ */
+const grants = `(SELECT json_agg(json_build_object(
+    'id', g.id, 'giver', CASE WHEN g.business_id <> owner.id THEN facts_business(g.business_id) END, 'holder', CASE WHEN g.person_id IS NULL THEN facts_holder(g.team_id, g.partner_id) END,
+    'on', CASE WHEN g.asset_id <> a.id THEN facts_asset(g.asset_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
+    'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
+    'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = g.given_by), 'purpose', g.purpose,
+    'above', CASE WHEN g.upstream_id IS NOT NULL THEN facts_upstream(g.upstream_id) END) ORDER BY g.given_at, g.id)
+  FROM access_grant g WHERE g.asset_id IN (a.id, a.inside_id) AND g.holder_id = ANY (
+    ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id)))`
 
-/** What a grant passes on, and what that passes on: looked up only where there is any. */
-const upstream = `CASE WHEN g.upstream_id IS NOT NULL THEN (WITH RECURSIVE link AS (
-    SELECT above.*, 1 AS depth FROM access_grant above WHERE above.id = g.upstream_id
-    UNION ALL SELECT above.*, link.depth + 1 FROM link JOIN access_grant above ON above.id = link.upstream_id WHERE link.depth < 3
-  ) SELECT json_agg(${grantJson('link')}) FROM link) END`
+/** One value for all of it: a row of one column is read faster than one of four. */
+const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL),
+  'asset', json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'owner', ${business('owner')}),
+  'memberships', ${memberships}, 'grants', ${grants}) AS facts`
 
-const grants = `(SELECT json_agg(json_build_object('grant', ${grantJson('g')}, 'upstream', ${upstream}) ORDER BY g.given_at, g.id) FROM (
-    SELECT g.* FROM access_grant g WHERE g.asset_id IN (a.id, a.inside_id) AND g.holder_id = ANY (
-      ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id))
-  ) g)`
-
-const columns = `json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL) AS person,
-  json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'owner', ${business('owner')}) AS asset,
-  ${memberships} AS memberships, ${grants} AS grants`
-
-const byNumber = `SELECT ${columns} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
-const onPlatform = `SELECT ${columns} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
-const ofPairs = `SELECT pair.place, ${columns} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(person, asset, place)
+const byNumber = `SELECT ${facts} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
+const onPlatform = `SELECT ${facts} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
+const ofPairs = `SELECT pair.place, ${facts} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(person, asset, place)
   JOIN person p ON p.id = pair.person JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
 
 interface GrantJson {
@@ -107,13 +100,15 @@ interface GrantJson {
   mayPassOn: boolean
   givenBy: string
   purpose: string | null
+  /** The grants it passes on, on the first of a path alone. */
+  above?: GrantJson[] | null
 }
 
 interface FactsRow {
   person: AccessFacts['person']
   asset: AccessFacts['asset']
   memberships: MembershipFact[] | null
-  grants: { grant: GrantJson; upstream: GrantJson[] | null }[] | null
+  grants: GrantJson[] | null
 }
 
 function toFacts(row: FactsRow): AccessFacts {
@@ -122,14 +117,14 @@ function toFacts(row: FactsRow): AccessFacts {
     person: row.person,
     asset: row.asset,
     memberships: row.memberships ?? [],
-    grants: held.map(({ grant }) => toGrant(row, grant)),
-    upstream: held.flatMap(({ upstream: above }) => (above ?? []).map(link => toGrant(row, link))),
+    grants: held.map(grant => toGrant(row, grant)),
+    upstream: held.flatMap(({ above }) => (above ?? []).map(link => toGrant(row, link))),
   }
 }
 
 function toGrant(
   { person, asset }: FactsRow,
-  { from, until, ended, giver, holder, on, ...rest }: GrantJson,
+  { from, until, ended, giver, holder, on, above: _above, ...rest }: GrantJson,
 ): GrantFact {
   return {
     ...rest,

@@ -1,5 +1,5 @@
+import type { Instant } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
-import type { Clock } from '../base/clock.ts'
 
 /**
  * Notes when somebody last used an asset. It is a trace of use and no change of access, so it does not go through the
@@ -11,15 +11,14 @@ export class LastUse {
 
   constructor(
     private readonly database: DataSource,
-    private readonly clock: Clock,
     private readonly onError: (error: unknown) => void,
   ) {
     this.timer = setInterval(() => void this.write().catch(onError), 1_000)
     this.timer.unref()
   }
 
-  note(person: string, asset: string): void {
-    this.noted.set(`${person} ${asset}`, { person, asset, at: this.clock.now().epochMilliseconds })
+  note(person: string, asset: string, at: Instant): void {
+    this.noted.set(`${person} ${asset}`, { person, asset, at: at.epochMilliseconds })
   }
 
   async write(): Promise<void> {

@@ -82,4 +82,20 @@ const statements = [
   `CREATE INDEX oidc_record_user_code ON oidc_record (user_code_hash)`,
   `CREATE INDEX oidc_record_uid ON oidc_record (uid)`,
   `CREATE INDEX oidc_record_expiry ON oidc_record (expires_at)`,
+  // What a decision seldom needs. As functions they cost a decision nothing unless they are called; they hold no rule.
+  `CREATE FUNCTION facts_business(wanted uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    RETURN (SELECT json_build_object('id', b.id, 'number', b.number, 'name', b.name, 'zone', b.zone, 'paused', b.paused_at IS NOT NULL) FROM business b WHERE b.id = wanted); END $$`,
+  `CREATE FUNCTION facts_holder(wanted_team uuid, wanted_partner uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    IF wanted_team IS NOT NULL THEN RETURN (SELECT json_build_object('kind', 'team', 'id', t.id, 'name', t.name) FROM team t WHERE t.id = wanted_team); END IF;
+    RETURN (SELECT json_build_object('kind', 'business', 'id', b.id, 'name', b.name) FROM business b WHERE b.id = wanted_partner); END $$`,
+  `CREATE FUNCTION facts_asset(wanted uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    RETURN (SELECT json_build_object('id', a.id, 'kind', a.kind, 'name', a.name) FROM asset a WHERE a.id = wanted); END $$`,
+  `CREATE FUNCTION facts_upstream(lowest uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    RETURN (WITH RECURSIVE link AS (
+        SELECT g.*, 1 AS depth FROM access_grant g WHERE g.id = lowest
+        UNION ALL SELECT above.*, link.depth + 1 FROM link JOIN access_grant above ON above.id = link.upstream_id WHERE link.depth < 3)
+      SELECT json_agg(json_build_object('id', g.id, 'giver', facts_business(g.business_id), 'holder', facts_holder(g.team_id, g.partner_id), 'on', facts_asset(g.asset_id),
+        'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding, 'from', (date_part('epoch', g.from_at) * 1000), 'until', (date_part('epoch', g.until_at) * 1000),
+        'ended', (date_part('epoch', g.ended_at) * 1000), 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on, 'givenBy', (SELECT p.name FROM person p WHERE p.id = g.given_by), 'purpose', g.purpose))
+      FROM link g); END $$`,
 ]
