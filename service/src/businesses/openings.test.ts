@@ -1,0 +1,64 @@
+import { answerOf, famigliaClient } from '@famiglia/client'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
+
+let scene: Scene
+beforeAll(async () => {
+  scene = await openScene()
+})
+afterAll(() => scene.close())
+
+const client = () => famigliaClient({ url: scene.url })
+const ask = (name: string, address: string, zone = 'Europe/Oslo', headers = {}) =>
+  answerOf(
+    client().POST('/v1/openings', {
+      body: {
+        business: { name, town: 'Vastholm', zone },
+        person: { name: 'Egil Rasmund', address, password: 'freight over deep water' },
+      },
+      headers,
+    }),
+  )
+const open = (link: string) => answerOf(client().POST('/v1/openings/confirmation', { body: { link } }))
+
+test('a business opens with the link from the letter, once, under a number of its own', async () => {
+  await ask('Vastholm Freight', 'egil@vastholm.example')
+  expect(await scene.sql(`SELECT FROM business WHERE name = 'Vastholm Freight'`)).toHaveLength(0)
+  const link = await scene.link('egil@vastholm.example', 'Open Vastholm Freight')
+
+  const opened = await open(link)
+
+  expect(opened).toEqual({ name: 'Vastholm Freight', number: expect.stringMatching(/^B-\d{4}-\d{4}-\d{2}$/) })
+  expect(await open(link)).toEqual(opened)
+  expect(await scene.sql(`SELECT FROM business WHERE name = 'Vastholm Freight'`)).toHaveLength(1)
+})
+
+test('nobody finds out from the answer who has a sign-in: only the letter says it', async () => {
+  const known = await ask('A second ferry line', 'agnese@ondaverde.example')
+  const unknown = await ask('Tarn Sailing', 'skipper@tarn.example')
+  expect(Object.keys(known)).toEqual(Object.keys(unknown))
+  expect((await scene.letters('agnese@ondaverde.example'))[0]).toBe('You have a sign-in at Famiglia already')
+})
+
+test('the link is good for a day, and a link for something else is none', async () => {
+  await ask('Late Lines', 'late@lines.example')
+  const link = await scene.link('late@lines.example', 'Open Late Lines')
+  scene.clock.forward({ hours: 24 })
+  expect(await problemOf(open(link))).toMatchObject({ code: 'opening.lapsed', status: 410 })
+  await scene.say(scene.agnese, 'let bea@ondaverde.example watch on ad-account/winter-freight')
+  expect(await problemOf(open(await scene.link('bea@ondaverde.example')))).toMatchObject({ code: 'link.unknown' })
+})
+
+test('asked twice under one key, one letter is sent', async () => {
+  const key = { 'Idempotency-Key': crypto.randomUUID() }
+  await ask('Twice Asked', 'twice@asked.example', 'Europe/Oslo', key)
+  await ask('Twice Asked', 'twice@asked.example', 'Europe/Oslo', key)
+  expect(await scene.letters('twice@asked.example')).toHaveLength(1)
+})
+
+test('a zone that does not exist is refused at its field', async () => {
+  expect(await problemOf(ask('Nowhere', 'nobody@nowhere.example', 'Europe/Atlantis'))).toMatchObject({
+    code: 'request.invalid',
+    pointer: '/business/zone',
+  })
+})

@@ -1,0 +1,66 @@
+import { answerOf } from '@famiglia/client'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+
+let scene: Scene
+beforeAll(async () => {
+  scene = await openScene()
+})
+afterAll(() => scene.close())
+
+const desk = (who: Actor, business = who.business) =>
+  answerOf(who.client.GET('/v1/businesses/{business}/desk', { params: { path: { business } } }))
+
+test('the desk holds what was sent and waits, with its age and its end', async () => {
+  await scene.say(scene.agnese, 'let bea@ondaverde.example watch on ad-account/winter-freight')
+  const { waiting } = await desk(scene.agnese)
+  expect(waiting).toEqual([
+    expect.objectContaining({ to: 'bea@ondaverde.example', assets: ['Winter Freight'], by: 'Agnese Torvald' }),
+  ])
+  scene.clock.forward({ hours: 14 * 24 })
+  expect((await desk(scene.agnese)).waiting).toEqual([])
+})
+
+test('what waits for one’s own answer is there for whichever business one acts, and goes when it is answered', async () => {
+  await scene.say(scene.agnese, 'let callum@gullwright.example watch on ad-account/winter-freight')
+  const [received] = (await desk(scene.callum)).received
+  expect(received).toMatchObject({ from: 'Agnese Torvald', business: 'Ondaverde Ferries', assets: ['Winter Freight'] })
+  const path = { proposal: received!.proposal }
+  expect(
+    await problemOf(answerOf(scene.tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path } }))),
+  ).toMatchObject({ code: 'proposal.unknown' })
+  await answerOf(scene.callum.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path } }))
+  expect((await desk(scene.callum)).received).toEqual([])
+  expect(await scene.can('callum@gullwright.example', 'report.see', 'ad-account/winter-freight')).toBe(true)
+})
+
+test('access that ends within thirty days is pointed at, later ends are not', async () => {
+  const day = (days: number) =>
+    scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days }).toString()
+  await scene.say(
+    scene.agnese,
+    `let tomasz@ondaverde.example watch on ad-account/winter-freight hiding revenue and contacts until ${day(60)}`,
+  )
+  expect((await desk(scene.agnese)).ending).toEqual([])
+  await scene.say(
+    scene.agnese,
+    `let tomasz@ondaverde.example watch on ad-account/winter-freight hiding revenue and contacts until ${day(12)}`,
+  )
+  expect((await desk(scene.agnese)).ending).toMatchObject([{ person: 'Tomasz Oyelaran', asset: 'Winter Freight' }])
+})
+
+test('who signs in with a password only, and who is on no asset, is told to admins alone', async () => {
+  expect((await desk(scene.agnese)).unfinished).toMatchObject([{ person: 'Tomasz Oyelaran', lacks: 'second proof' }])
+  await scene.say(scene.agnese, 'end tomasz@ondaverde.example on ad-account/winter-freight')
+  expect((await desk(scene.agnese)).unfinished).toMatchObject([{ person: 'Tomasz Oyelaran', lacks: 'assets' }])
+  expect((await desk(scene.tomasz)).unfinished).toEqual([])
+})
+
+test('ended membership ends that business’s grants and nothing else', async () => {
+  await scene.say(scene.agnese, 'end callum@gullwright.example')
+  expect(await scene.can('callum@gullwright.example', 'report.see', 'ad-account/winter-freight')).toBe(false)
+  const { businesses } = await answerOf(scene.callum.client.GET('/v1/me'))
+  expect(businesses.map(business => business.name)).toEqual(['Gullwright & Moss'])
+  const holdings = await answerOf(scene.callum.client.GET('/v1/me/holdings'))
+  expect(holdings.items.map(holding => holding.asset.name)).toEqual(['Gullwright showcase'])
+})

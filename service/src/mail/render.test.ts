@@ -1,0 +1,43 @@
+import { expect, test } from 'vitest'
+import type { Letter } from './letter.ts'
+import { renderLetter } from './render.ts'
+
+const letter: Letter = {
+  to: { name: 'Bea', address: 'bea@ondaverde.example' },
+  subject: 'Agnese lets you <run>',
+  body: ['Dear Bea & co,', 'welcome.'],
+  note: { text: '<script>alert("boo")</script>', from: "Agnese O'Torvald" },
+  facts: [['Until', '23 May 2027']],
+  button: { label: 'Read and answer', leads: { to: 'page', path: '/my-access' } },
+  unexpected: 'Not expected? Leave it.',
+}
+
+test('a letter says the same as text and as HTML', () => {
+  const { text, html } = renderLetter(letter, 'https://famiglia.example/my-access')
+  for (const words of [
+    'welcome.',
+    '23 May 2027',
+    'https://famiglia.example/my-access',
+    'Not expected? Leave it.',
+    'Read and answer',
+  ]) {
+    expect(text).toContain(words)
+    expect(html).toContain(words)
+  }
+})
+
+test('whatever people wrote is shown and never carried out', () => {
+  const { html } = renderLetter(letter, null)
+  expect(html).not.toContain('<script>')
+  expect(html).toContain('&lt;script&gt;alert(&quot;boo&quot;)&lt;/script&gt;')
+  expect(html).toContain('Dear Bea &amp; co')
+  expect(html).toContain('<title>Agnese lets you &lt;run&gt;</title>')
+})
+
+test('without a button there is no link', () => {
+  const { text, html } = renderLetter({ to: letter.to, subject: 'Ended', body: ['It is over.'] }, null)
+  expect(html).not.toContain('<a ')
+  expect(text).toBe(
+    'It is over.\n\nFamiglia: who may do what, with which asset, until when. No password ever changes hands.\n',
+  )
+})
