@@ -116,7 +116,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   await app.listen({ host: config.FAMIGLIA_HOST, port })
 
   const closeInOrder = [
-    () => app.close(),
+    () => closeServer(plain),
     () => jobs.close(),
     () => postman.close(),
     () => room.lastUse.close(),
@@ -185,6 +185,16 @@ async function compose(room: Room, log: Logger, isClosing: () => boolean): Promi
     for (const capability of capabilities) await capability(scope as House, room)
   })
   return app
+}
+
+/** Requests in flight are finished; a connection that is kept open for more is closed as soon as it is idle. */
+async function closeServer(app: FastifyInstance): Promise<void> {
+  const idle = setInterval(() => app.server.closeIdleConnections(), 50)
+  try {
+    await app.close()
+  } finally {
+    clearInterval(idle)
+  }
 }
 
 async function closeAll(closers: readonly (() => Promise<unknown> | void)[]): Promise<void> {

@@ -69,8 +69,18 @@ export function actorOf(live: LiveSession): Actor {
 
 export function setSessionCookie(reply: FastifyReply, secret: string, secure: boolean, maxAge: number): void {
   void reply.setCookie(sessionCookie, secret, { path: '/', httpOnly: true, sameSite: 'lax', secure, maxAge })
+  forgetAuthorizationSession(reply)
 }
 
 export function clearSessionCookie(reply: FastifyReply, secure: boolean): void {
   void reply.clearCookie(sessionCookie, { path: '/', httpOnly: true, sameSite: 'lax', secure })
+  forgetAuthorizationSession(reply)
+}
+
+/** The cookie in which the authorization server remembers a browser. */
+export const authorizationCookie = 'famiglia_oidc'
+
+/** Whoever signs in or out begins anew with the platforms too: they must not be entered as the one before. */
+function forgetAuthorizationSession(reply: FastifyReply): void {
+  for (const name of [authorizationCookie, `${authorizationCookie}.sig`]) void reply.clearCookie(name, { path: '/' })
 }

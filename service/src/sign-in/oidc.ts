@@ -3,7 +3,7 @@ import type { FastifyInstance } from 'fastify'
 import Provider, { errors, interactionPolicy, type Configuration, type KoaContextWithOIDC } from 'oidc-provider'
 import { sessionSecretIn } from './cookieOf.ts'
 import type { Room } from '../base/room.ts'
-import type { SessionReader } from '../base/session.ts'
+import { authorizationCookie, type SessionReader } from '../base/session.ts'
 import { askForUserCode, confirmUserCode, doorPage, letIn } from './doorPages.ts'
 import { escapeHtml } from '../mail/render.ts'
 import { commandLineClient, oidcRecords } from './oidcRecords.ts'
@@ -68,7 +68,7 @@ function configuration(room: Room, sessions: SessionReader, jwks: { keys: object
     jwks: jwks as NonNullable<Configuration['jwks']>,
     cookies: {
       keys: [room.secrets.cookieKey],
-      names: { session: 'famiglia_oidc', interaction: 'famiglia_oidc_step', resume: 'famiglia_oidc_resume' },
+      names: { session: authorizationCookie, interaction: 'famiglia_oidc_step', resume: 'famiglia_oidc_resume' },
     },
     clients: [
       {

@@ -1,0 +1,161 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { openScene, type Scene } from './support/scene.ts'
+
+let scene: Scene
+beforeAll(async () => {
+  scene = await openScene()
+})
+afterAll(() => scene.close())
+
+/** A visitor with nothing but HTTP: keeps cookies by host and port, follows redirects, as any client would. */
+class Visitor {
+  private readonly cookies = new Map<string, string>()
+
+  async go(
+    url: string,
+    options: { method?: string; json?: object; form?: Record<string, string>; accept?: string } = {},
+  ): Promise<{ url: string; status: number; body: string }> {
+    const headers: Record<string, string> = {
+      accept: options.accept ?? 'application/json',
+      cookie: [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; '),
+    }
+    const body = options.json
+      ? JSON.stringify(options.json)
+      : options.form
+        ? new URLSearchParams(options.form).toString()
+        : undefined
+    if (options.json) headers['content-type'] = 'application/json'
+    if (options.form) headers['content-type'] = 'application/x-www-form-urlencoded'
+    const response = await fetch(url, {
+      method: options.method ?? (body ? 'POST' : 'GET'),
+      headers,
+      redirect: 'manual',
+      ...(body ? { body } : {}),
+    })
+    for (const set of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!
+      if (value) this.cookies.set(name!, value)
+      else this.cookies.delete(name!)
+    }
+    const next = response.headers.get('location')
+    if (response.status >= 300 && response.status < 400 && next)
+      return this.go(new URL(next, url).href, { accept: headers['accept']! })
+    return { url, status: response.status, body: await response.text() }
+  }
+}
+
+const answer = async <T>(call: Promise<{ status: number; body: string }>) => {
+  const { status, body } = await call
+  expect({ status, body: status < 300 ? '' : body }).toEqual({
+    status: expect.toSatisfy((code: number) => code < 300),
+    body: '',
+  })
+  return JSON.parse(body) as T
+}
+
+test('the whole story over HTTP alone, platform included', async () => {
+  const { url, town, agnese } = scene
+  const at = `${url}/v1/businesses/${agnese.business}`
+  const asAgnese = async <T>(method: string, address: string, json?: object) => {
+    const response = await fetch(address, {
+      method,
+      headers: { authorization: `Bearer ${agnese.token}`, ...(json ? { 'content-type': 'application/json' } : {}) },
+      ...(json ? { body: JSON.stringify(json) } : {}),
+    })
+    return answer<T>(response.text().then(body => ({ status: response.status, body })))
+  }
+
+  const claim = await asAgnese<{ id: string; shownAt: string }>('POST', `${at}/claims`, {
+    platform: 'marram',
+    ref: 'MA-20417',
+  })
+  const keeper = await answer<{ items: { ref: string; code: string }[] }>(new Visitor().go(claim.shownAt))
+  const { code } = keeper.items.find(item => item.ref === 'MA-20417')!
+  const asset = await asAgnese<{ number: string }>('POST', `${at}/claims/${claim.id}/confirmation`, {
+    code,
+    handle: 'summer-crossings',
+  })
+
+  const said = await asAgnese<{ outcome: string }>('POST', `${at}/sentences`, {
+    sentence: 'let priya@ondaverde.example run on ad-account/summer-crossings hiding revenue for 6 months',
+  })
+  expect(said.outcome).toBe('invited')
+  expect(await asAgnese('GET', `${at}/proposals`)).toMatchObject({
+    items: [{ to: 'priya@ondaverde.example', state: 'open', openedAt: expect.any(String) }],
+  })
+
+  const priya = new Visitor()
+  const link = await scene.link('priya@ondaverde.example')
+  await answer(
+    priya.go(`${url}/v1/invitations/acceptance`, {
+      json: { link, signIn: { name: 'Priya Lindqvist', password: 'islands by breakfast' } },
+    }),
+  )
+  const holders = await asAgnese<{ items: { person: { address: string }; state: string }[] }>(
+    'GET',
+    `${at}/assets/${asset.number}/holders`,
+  )
+  expect(holders.items).toContainEqual(
+    expect.objectContaining({
+      person: expect.objectContaining({ address: 'priya@ondaverde.example' }),
+      state: 'in force',
+    }),
+  )
+
+  expect((await priya.go(`${town.marram.url}/sign-in`, { accept: 'text/html' })).url).toBe(`${town.marram.url}/`)
+  const account = `${town.marram.url}/assets/MA-20417`
+  expect(await answer(priya.go(account))).toMatchObject({ level: 'run', figures: { spend: '4,180 euros this month' } })
+  expect(await answer<{ figures: object }>(priya.go(account))).not.toHaveProperty('figures.revenue')
+  await answer(priya.go(`${account}/adverts/AD-2/publish`, { form: {}, method: 'POST' }))
+  expect(town.marram.accounts.find('MA-20417')!.adverts[1]!.state).toBe('published')
+
+  await asAgnese('POST', `${at}/sentences`, {
+    sentence: 'let priya@ondaverde.example watch on ad-account/summer-crossings hiding revenue',
+  })
+  const refused = await priya.go(`${account}/adverts/AD-2/pause`, { form: {}, method: 'POST' })
+  expect(refused).toMatchObject({
+    status: 403,
+    body: expect.stringContaining('Priya Lindqvist has watch on Summer Crossings; that takes run'),
+  })
+  expect(town.marram.accounts.find('MA-20417')!.adverts[1]!.state).toBe('published')
+
+  await asAgnese('POST', `${at}/sentences`, { sentence: 'end priya@ondaverde.example on ad-account/summer-crossings' })
+  expect((await priya.go(account)).status).toBe(403)
+  expect(await asAgnese('GET', `${at}/history/verification`)).toMatchObject({ whole: true })
+})
+
+test('a browser in which somebody else has signed in since enters the platform as that somebody', async () => {
+  const visitor = new Visitor()
+  const signIn = (address: string, password: string) =>
+    answer(visitor.go(`${scene.url}/v1/sign-in`, { json: { address, password } }))
+  const enter = async () => (await visitor.go(`${scene.town.marram.url}/sign-in`, { accept: 'text/html' })).body
+  await signIn(scene.tomasz.email, scene.tomasz.password)
+  expect(await enter()).toContain('Tomasz Oyelaran')
+  await answer(visitor.go(`${scene.url}/v1/sign-out`, { json: {} }))
+  await signIn('priya@ondaverde.example', 'islands by breakfast')
+  expect(await enter()).toContain('Priya Lindqvist')
+})
+
+test('whoever is not signed in is led to sign in, and on from there', async () => {
+  const led = await new Visitor().go(`${scene.town.marram.url}/sign-in`, { accept: 'text/html' })
+  expect(led.url).toMatch(new RegExp(`^${scene.url}/sign-in\\?next=%2Foidc%2Finteraction%2F`))
+})
+
+test('the metrics count requests by route and never name anybody', async () => {
+  const text = await (await fetch(`${scene.url}/metrics`)).text()
+  expect(text).toContain(
+    'famiglia_request_seconds_count{method="POST",route="/v1/businesses/:business/sentences",status="200"}',
+  )
+  expect(text).not.toContain('priya')
+  expect(text).not.toContain(scene.agnese.business)
+})
+
+test('the service finishes what it began before it closes', async () => {
+  const slow = scene.say(scene.agnese, 'let last@ondaverde.example watch on ad-account/winter-freight')
+  await new Promise(soon => setTimeout(soon, 5))
+  const closing = scene.town.service.close()
+  expect((await slow).outcome).toBe('invited')
+  await closing
+  await expect(fetch(`${scene.url}/health/live`)).rejects.toThrow()
+  expect(await scene.sql(`SELECT FROM proposal WHERE to_address = 'last@ondaverde.example'`)).toHaveLength(1)
+})
