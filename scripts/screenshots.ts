@@ -161,7 +161,7 @@ async function terminal(name: string, token: string, commands: readonly string[]
     'xterm',
     [
       '-geometry',
-      '172x52+0+0',
+      '157x52+0+0',
       '-fa',
       'DejaVu Sans Mono',
       '-fs',
