@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import pino, { type Logger } from 'pino'
+import type { Logger } from 'pino'
 import type { FastifyInstance } from 'fastify'
 import { assetRoutes } from './assets/routes.ts'
 import { assets, claims } from './assets/records.ts'
@@ -11,6 +11,7 @@ import { serveConsole } from './base/console.ts'
 import { databaseAt, decidingPool, openDatabase } from './base/database.ts'
 import { freePort } from './base/free-port.ts'
 import { Jobs } from './base/jobs.ts'
+import { openLog } from './base/log.ts'
 import { watchOver } from './base/metrics.ts'
 import { describeApi } from './base/openapi.ts'
 import type { Room } from './base/room.ts'
@@ -89,7 +90,7 @@ export interface Surroundings {
  */
 export async function startService(settings: Settings, around: Surroundings): Promise<RunningService> {
   const config = readConfig(settings)
-  const log = pino({ level: config.FAMIGLIA_LOG_LEVEL })
+  const log = openLog(config.FAMIGLIA_LOG_LEVEL)
   const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
   const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
   const { room, jobs, postman, deciding } = makeRoom(config, around.clock ?? systemClock, log, url)
@@ -142,7 +143,7 @@ export async function apiDescription(): Promise<object> {
     FAMIGLIA_SECRET: 'only to describe the interface, never used',
     FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
   })
-  const log = pino({ level: 'silent' })
+  const log = openLog('silent')
   const { room } = makeRoom(config, systemClock, log, 'http://127.0.0.1')
   const app = await compose(room, log, () => false)
   await app.ready()
