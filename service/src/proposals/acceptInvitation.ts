@@ -1,4 +1,4 @@
-import { givingTakesProof, isBefore, levelOf, noAccess } from '@famiglia/core'
+import { isBefore, levelOf } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
@@ -107,10 +107,8 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
     })
     return parts
   }
-  const strong = parts.items.some(
-    ({ asset, item }) => item.tier === 'steward' && givingTakesProof(asset.kind, noAccess, levelOf(asset.kind, item)),
-  )
-  if (strong && change.actor) change.requireFreshProof('Accepting to give and take access takes a fresh proof.')
+  const givesOn = parts.items.some(({ asset, item }) => levelOf(asset.kind, item).actions.has('access.change'))
+  if (givesOn && change.actor) change.requireFreshProof('Accepting to give and take access takes a fresh proof.')
   if (!(await findMembership(change.manager, proposal.businessId, person.id)))
     await change.manager.insert(memberships, {
       businessId: proposal.businessId,

@@ -99,6 +99,21 @@ test('of two different answers at once one wins, and the other is told which', a
   expect((lost as PromiseRejectedResult).reason.problem).toMatchObject({ code: 'proposal.answered' })
 })
 
+test('accepting to give access takes a fresh proof, whether it comes with a tier or by name', async () => {
+  await scene.say(scene.agnese, `let callum@gullwright.example watch, access.change on ${winter}`)
+  await scene.say(scene.agnese, `end callum@gullwright.example`)
+  const { proposal } = await scene.say(scene.agnese, `let callum@gullwright.example watch, access.change on ${winter}`)
+  const until = scene.clock.now().add({ hours: 24 }).toString()
+  const { token } = await answerOf(
+    scene.callum.client.POST('/v1/me/tokens', { body: { name: 'attended', until, unattended: false } }),
+  )
+  const accepting = (client = famigliaClient({ url: scene.url, token })) =>
+    answerOf(client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path: { proposal: proposal! } } }))
+  expect(await problemOf(accepting())).toMatchObject({ code: 'proof.needed' })
+  await accepting(scene.callum.client)
+  expect(await scene.can('callum@gullwright.example', 'access.change', winter)).toBe(true)
+})
+
 test('declining needs no sign-in, is told to the inviter with its reason, and gives nothing', async () => {
   await invite('noor')
   const link = await scene.link('noor@ondaverde.example')
