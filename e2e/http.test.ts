@@ -151,8 +151,9 @@ test('the metrics count requests by route and never name anybody', async () => {
 })
 
 test('the service finishes what it began before it closes', async () => {
+  const arrived = new Promise(here => scene.town.service.app.server.once('request', here))
   const slow = scene.say(scene.agnese, 'let last@ondaverde.example watch on ad-account/winter-freight')
-  await new Promise(soon => setTimeout(soon, 5))
+  await arrived
   const closing = scene.town.service.close()
   expect((await slow).outcome).toBe('invited')
   await closing
