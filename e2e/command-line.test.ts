@@ -26,7 +26,7 @@ test('the whole story by the command line: claim, let, accept, who, can, why, lo
 
   const begun = await agnese.run('assets', 'claim', 'marram', 'MA-20417', '--handle', 'summer-crossings', '--json')
   const { claim } = JSON.parse(begun.out) as { claim: string }
-  const code = scene.town.marram.accounts.codeOf('MA-20417')!
+  const code = scene.town.platform('marram').things.codeOf('MA-20417')!
   expect(
     (
       await agnese.run(

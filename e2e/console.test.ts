@@ -43,7 +43,7 @@ test('she brings in Summer Crossings with the code that Marram shows', async () 
   await agnese.fill('input[name=handle]', 'summer-crossings')
   await agnese.getByRole('button', { name: 'Bring it in' }).click()
   await agnese.getByRole('alert').getByText('Marram does not show that code').waitFor()
-  await agnese.fill('input[name=code]', scene.town.marram.accounts.codeOf('MA-20417')!)
+  await agnese.fill('input[name=code]', scene.town.platform('marram').things.codeOf('MA-20417')!)
   await agnese.getByRole('button', { name: 'Bring it in' }).click()
   await agnese.getByRole('heading', { name: 'Summer Crossings' }).waitFor()
 })
@@ -102,7 +102,7 @@ test('Priya opens her letter, makes her sign-in and accepts; Agnese sees it in f
 })
 
 test('Priya works on Marram, which she enters through Famiglia, and is refused what she may not, with a reason', async () => {
-  await priya.goto(scene.town.marram.url)
+  await priya.goto(scene.town.platform('marram').url)
   await priya.getByRole('main').getByRole('link', { name: 'Sign in through Famiglia' }).click()
   await priya.getByRole('link', { name: 'Summer Crossings' }).click()
   await priya.getByText('4,180 euros this month').waitFor()

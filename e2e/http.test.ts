@@ -102,22 +102,24 @@ test('the whole story over HTTP alone, platform included', async () => {
     }),
   )
 
-  expect((await priya.go(`${town.marram.url}/sign-in`, { accept: 'text/html' })).url).toBe(`${town.marram.url}/`)
-  const account = `${town.marram.url}/assets/MA-20417`
+  expect((await priya.go(`${town.platform('marram').url}/sign-in`, { accept: 'text/html' })).url).toBe(
+    `${town.platform('marram').url}/`,
+  )
+  const account = `${town.platform('marram').url}/assets/MA-20417`
   expect(await answer(priya.go(account))).toMatchObject({ level: 'run', figures: { spend: '4,180 euros this month' } })
   expect(await answer<{ figures: object }>(priya.go(account))).not.toHaveProperty('figures.revenue')
-  await answer(priya.go(`${account}/adverts/AD-2/publish`, { form: {}, method: 'POST' }))
-  expect(town.marram.accounts.find('MA-20417')!.adverts[1]!.state).toBe('published')
+  await answer(priya.go(`${account}/items/2/publish`, { form: {}, method: 'POST' }))
+  expect(town.platform('marram').things.find('MA-20417')!.items[1]!.state).toBe('out')
 
   await asAgnese('POST', `${at}/sentences`, {
     sentence: 'let priya@ondaverde.example watch on ad-account/summer-crossings hiding revenue',
   })
-  const refused = await priya.go(`${account}/adverts/AD-2/pause`, { form: {}, method: 'POST' })
+  const refused = await priya.go(`${account}/items/2/pause`, { form: {}, method: 'POST' })
   expect(refused).toMatchObject({
     status: 403,
     body: expect.stringContaining('Priya Lindqvist has watch on Summer Crossings; that takes run'),
   })
-  expect(town.marram.accounts.find('MA-20417')!.adverts[1]!.state).toBe('published')
+  expect(town.platform('marram').things.find('MA-20417')!.items[1]!.state).toBe('out')
 
   await asAgnese('POST', `${at}/sentences`, { sentence: 'end priya@ondaverde.example on ad-account/summer-crossings' })
   expect((await priya.go(account)).status).toBe(403)
@@ -128,7 +130,8 @@ test('a browser in which somebody else has signed in since enters the platform a
   const visitor = new Visitor()
   const signIn = (address: string, password: string) =>
     answer(visitor.go(`${scene.url}/v1/sign-in`, { json: { address, password } }))
-  const enter = async () => (await visitor.go(`${scene.town.marram.url}/sign-in`, { accept: 'text/html' })).body
+  const enter = async () =>
+    (await visitor.go(`${scene.town.platform('marram').url}/sign-in`, { accept: 'text/html' })).body
   await signIn(scene.tomasz.email, scene.tomasz.password)
   expect(await enter()).toContain('Tomasz Oyelaran')
   await answer(visitor.go(`${scene.url}/v1/sign-out`, { json: {} }))
@@ -137,7 +140,7 @@ test('a browser in which somebody else has signed in since enters the platform a
 })
 
 test('whoever is not signed in is led to sign in, and on from there', async () => {
-  const led = await new Visitor().go(`${scene.town.marram.url}/sign-in`, { accept: 'text/html' })
+  const led = await new Visitor().go(`${scene.town.platform('marram').url}/sign-in`, { accept: 'text/html' })
   expect(led.url).toMatch(new RegExp(`^${scene.url}/sign-in\\?next=%2Foidc%2Finteraction%2F`))
 })
 

@@ -1,3 +1,4 @@
+import { MovableClock } from '@famiglia/service'
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -16,8 +17,10 @@ const home = mkdtempSync(join(tmpdir(), 'famiglia-pictures-'))
 mkdirSync(pictures, { recursive: true })
 const server = await startPostgres(home)
 await createDatabase(server, 'famiglia')
+const clock = new MovableClock()
 const town = await startTown({
   home,
+  clock,
   databaseUrl: server.urlOf('famiglia'),
   secret: keptSecret(home, 'secret'),
   platformSecret: keptSecret(home, 'platform-secret'),
@@ -27,7 +30,7 @@ const town = await startTown({
 const browser = await openBrowser()
 
 try {
-  const [agnese] = (await tellScenario(town)) as [DemoPerson]
+  const [agnese] = (await tellScenario(town, clock)) as [DemoPerson]
   const hers = await browser.page()
   const priyas = await browser.page()
   await signIn(hers, agnese)
@@ -70,7 +73,7 @@ async function bringIn(page: Page): Promise<void> {
   await page.fill('input[name=ref]', 'MA-20417')
   await page.getByRole('button', { name: 'Show me the code there' }).click()
   await page.getByText('The code is shown at').waitFor()
-  await page.fill('input[name=code]', town.marram.accounts.codeOf('MA-20417')!)
+  await page.fill('input[name=code]', town.platform('marram').things.codeOf('MA-20417')!)
   await page.fill('input[name=handle]', 'summer-crossings')
   await keep(page, 'bring-in')
   await page.getByRole('button', { name: 'Bring it in' }).click()
@@ -118,7 +121,7 @@ async function accept(page: Page): Promise<void> {
 }
 
 async function workOnMarram(page: Page): Promise<void> {
-  await page.goto(town.marram.url)
+  await page.goto(town.platform('marram').url)
   await page.getByRole('main').getByRole('link', { name: 'Sign in through Famiglia' }).click()
   await page.getByRole('link', { name: 'Summer Crossings' }).click()
   await page.getByRole('button', { name: 'Change who has access' }).click()

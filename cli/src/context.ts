@@ -77,12 +77,19 @@ export class Context {
     }
   }
 
+  /** Goes on only when it is wanted: somebody says so, has said --yes, or made an unattended token for it. */
+  async sure(question: string): Promise<void> {
+    if (this.options.yes || (await this.me()).session.unattended) return
+    if (!this.desk.interactive) throw new Exit(2, 'Nobody is there to ask: add --yes when you mean it.')
+    if (!(await this.desk.askYes(question))) throw new Exit(1, 'Nothing was done.')
+  }
+
   async prove(given: { code?: string; password?: string }): Promise<Schemas['Me']> {
     const me = await this.me()
     const asked =
       Object.keys(given).length > 0
         ? given
-        : me.person.secondProof
+        : me.person.codeSetUp
           ? { code: (await this.desk.askText('Six-digit code:')).replace(/\s/g, '') }
           : { password: await this.desk.askText('Password:', { secret: true }) }
     await answerOf(this.client.POST('/v1/me/proof', { body: asked }))

@@ -2,8 +2,13 @@ import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { Command, CommanderError } from 'commander'
 import { Refusal, Unreachable } from '@famiglia/client'
+import { accessCommands } from './commands/access.ts'
 import { answerCommands } from './commands/answers.ts'
+import { arrangingCommands } from './commands/arranging.ts'
 import { assetCommands } from './commands/assets.ts'
+import { deskCommand } from './commands/desk.ts'
+import { ownSignInCommands } from './commands/ownSignIn.ts'
+import { peopleCommands } from './commands/people.ts'
 import { readingCommands } from './commands/reading.ts'
 import { sentenceCommands } from './commands/sentences.ts'
 import { signInCommands } from './commands/signIn.ts'
@@ -39,8 +44,13 @@ export function makeProgram(environment: Environment): Command {
   signInCommands(program, run)
   sentenceCommands(program, run)
   readingCommands(program, run)
+  accessCommands(program, run)
+  deskCommand(program, run)
   answerCommands(program, run)
   assetCommands(program, run)
+  arrangingCommands(program, run)
+  peopleCommands(program, run)
+  ownSignInCommands(program, run)
   program
     .command('serve')
     .description('start the service')

@@ -23,6 +23,8 @@ export interface paths {
                         address: string;
                         password: string;
                         code?: string;
+                        /** @description A recovery code, in the place of a code. */
+                        recovery?: string;
                     };
                 };
             };
@@ -266,7 +268,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take the second proof into use with its first code */
+        /** Take the second proof into use with its first code; recovery codes are told once */
         post: {
             parameters: {
                 query?: never;
@@ -289,7 +291,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            done: boolean;
+                            recoveryCodes: string[];
                         };
                     };
                 };
@@ -442,6 +444,856 @@ export interface paths {
                 header?: never;
                 path: {
                     id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/sign-in/passkey/challenge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A challenge to sign in with a passkey (WebAuthn) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            id: string;
+                            options: unknown;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/sign-in/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in with a passkey */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        challenge: string;
+                        credential: unknown;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Your passkeys */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                id: string;
+                                name: string;
+                                /** Format: date-time */
+                                addedAt: string;
+                                /** Format: date-time */
+                                usedAt: string | null;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Add the passkey that the browser made */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        challenge: string;
+                        name: string;
+                        credential: unknown;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/passkeys/challenge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to add a passkey */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            id: string;
+                            options: unknown;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/passkeys/{passkey}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a passkey */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    passkey: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/proof/passkey/challenge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A challenge to prove again who you are, with a passkey */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            id: string;
+                            options: unknown;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/proof/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Prove again who you are, with a passkey */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        challenge: string;
+                        credential: unknown;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            /** Format: date-time */
+                            provenAt: string;
+                            provenBy: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draw new recovery codes; they are told this once */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            codes: string[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/forgotten-passwords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for a link to choose a new password */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        address: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                202: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            sent: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/forgotten-passwords/choice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose a new password with the link from the letter */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        link: string;
+                        password: string;
+                        code?: string;
+                        recovery?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            /** @enum {string|null} */
+                            needs: "code" | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change your password */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        current: string;
+                        password: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/addresses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Your verified addresses */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                address: string;
+                                main: boolean;
+                                /** Format: date-time */
+                                verifiedAt: string;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Add an address: a letter goes there first */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        address: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                202: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            sentTo: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/addresses/confirmation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add the address whose letter was read */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        link: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            address: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/addresses/{address}/main": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Have letters sent to another of your addresses */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    address: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/addresses/{address}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove one of your addresses */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    address: string;
                 };
                 cookie?: never;
             };
@@ -797,6 +1649,665 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/people/{person}/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Give somebody a standing; somebody new is invited with it */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @enum {string} */
+                        standing: "member" | "finance" | "admin";
+                        note?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            proposal: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/people/{person}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Pause somebody; nothing is ended */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Lift the pause: all is as it was */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/people/{person}/freeze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Freeze somebody at once; nothing is ended */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Lift the freeze: all is as it was */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Leave a business: all it gave you ends, what you have elsewhere stays */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/people/{person}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that somebody about to go holds, and what only they hold */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Leaving"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** End all that somebody holds in one step, after their successors have taken over */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description An id, or an e-mail address. */
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description Who takes over what: a key of onlyTheirs, and a member’s address. */
+                        successors?: {
+                            key: string;
+                            address: string;
+                        }[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            stillReaches: string[];
+                            takenOver: string[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/teams": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The business’s teams */
+        get: {
+            parameters: {
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                handle: string;
+                                name: string;
+                                members: number;
+                                grants: number;
+                            }[];
+                            /** @description What to give as `after` for the page that follows; null on the last page. */
+                            next: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Make a team */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        handle: string;
+                        name: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            handle: string;
+                            name: string;
+                            members: number;
+                            grants: number;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/teams/{team}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One team: who is in it, what it reaches */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    team: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Team"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        /** Dissolve a team; what it holds ends */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    team: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/teams/{team}/members/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a member into a team */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    team: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Take somebody out of a team */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    team: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/platforms": {
         parameters: {
             query?: never;
@@ -863,6 +2374,7 @@ export interface paths {
                     limit?: number;
                     after?: string;
                     find?: string;
+                    archived?: boolean;
                 };
                 header?: never;
                 path: {
@@ -887,6 +2399,9 @@ export interface paths {
                                 handle: string;
                                 name: string;
                                 platform: string;
+                                archived: boolean;
+                                frozen: boolean;
+                                inside: string | null;
                                 holders: number;
                             }[];
                             /** @description What to give as `after` for the page that follows; null on the last page. */
@@ -906,7 +2421,49 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        /** Create an asset that is not there yet, on its platform and here */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        platform: string;
+                        kind: string;
+                        name: string;
+                        handle: string;
+                        /** @description What shall hold it, as an analytics account holds a property. */
+                        inside?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Asset"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -1053,6 +2610,286 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kinds of asset there are; a word of the trade finds its kind */
+        get: {
+            parameters: {
+                query?: {
+                    find?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                /** @enum {string} */
+                                kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+                                noun: string;
+                                alsoCalled: string[];
+                                canBeAskedFor: boolean;
+                                takesProofOfControl: boolean;
+                                contains: string[];
+                                figures: ("spend" | "revenue" | "contacts")[];
+                                watch: string[];
+                                run: string[];
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/assets/{asset}/siblings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who holds assets of the same kind and not this one, with the sentence that would change it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                name: string;
+                                text: string;
+                                has: string;
+                                sentence: string;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/assets/{asset}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Archive an asset: nobody reaches it, nothing is ended */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Asset"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Bring an archived asset back */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Asset"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/assets/{asset}/freeze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Freeze an asset at once */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Asset"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Lift the freeze: all is as it was */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Asset"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -1226,6 +3063,525 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/bundles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The business’s bundles, 200 at most */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                handle: string;
+                                name: string;
+                                /** @description What it takes in by itself; null for one by list. */
+                                rule: string | null;
+                                assets: number;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Make a bundle */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        handle: string;
+                        name: string;
+                        kinds?: ("ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant")[] | null;
+                        assets?: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            handle: string;
+                            name: string;
+                            /** @description What it takes in by itself; null for one by list. */
+                            rule: string | null;
+                            assets: number;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/bundles/{bundle}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One bundle and what is in it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    bundle: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Bundle"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/bundles/{bundle}/assets/{asset}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put an asset into a bundle by list */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    bundle: string;
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Take an asset out of a bundle by list */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    bundle: string;
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/assets/{asset}/ties/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say that two assets work together */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                    other: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Untie two assets; what was given stays */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                    other: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/purposes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What people can be let do */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["Purpose"][];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Write a purpose of the business’s own */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name: string;
+                        needs: {
+                            /** @enum {string} */
+                            kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+                            /** @enum {string|null} */
+                            tier?: "watch" | "draft" | "run" | "steward" | null;
+                            actions?: ("access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload")[];
+                            must?: boolean;
+                        }[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Purpose"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/purposes/{purpose}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove one of the business’s own purposes */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    purpose: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether somebody has all that a purpose takes, and what mends what is missing */
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    purpose: string;
+                    /** @description Assets or bundles, parted by commas; all of the business without it. */
+                    on?: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Readiness"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/sentences/preview": {
         parameters: {
             query?: never;
@@ -1303,6 +3659,11 @@ export interface paths {
                     "application/json": {
                         sentence: string;
                         note?: string;
+                        /**
+                         * @description What somebody who is invited by it joins as; member unless said.
+                         * @enum {string}
+                         */
+                        standing?: "member" | "finance" | "admin";
                     };
                 };
             };
@@ -1417,7 +3778,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            done: boolean;
+                            neverSent: boolean;
                         };
                     };
                 };
@@ -1489,6 +3850,214 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/proposals/{proposal}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One proposal that the business sent, or that a member asks of it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    proposal: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Proposal"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/proposals/{proposal}/pass-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The link of an invitation, to pass on by other means where the letter was lost */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    proposal: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            link: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/proposals/{proposal}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let an invitation go to the other address that was asked for, or not */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    proposal: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        confirmed: boolean;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/invitations/moving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for an invitation to come to an address of one’s own; the inviter confirms another one */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        link: string;
+                        address: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            sentTo: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/invitations/reading": {
         parameters: {
             query?: never;
@@ -1525,6 +4094,8 @@ export interface paths {
                             /** @description Whether the address has a sign-in already. */
                             known: boolean;
                             signedInAs: string | null;
+                            /** @description Whether the link was passed on, so that it proves no address. */
+                            passedOn: boolean;
                         };
                     };
                 };
@@ -1849,6 +4420,237 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Proposal"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/asks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for access, with a reason; it goes to all who can give it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. */
+                        wanted: string;
+                        reason: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            proposal: string;
+                            result: string;
+                            goesTo: {
+                                name: string;
+                                address: string;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/proposals/{proposal}/grant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grant what a member asked for, or less of it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    proposal: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description What is granted instead: `watch on …`. Never more than was asked for. */
+                        less?: string;
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            less: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/proposals/{proposal}/refusal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Decline what a member asked for */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    proposal: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            less: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who reaches what: people, teams and invited ones down, assets across */
+        get: {
+            parameters: {
+                query?: {
+                    limit?: number;
+                    after?: string;
+                    /** @description Only rows of which this is so. */
+                    show?: "sees revenue" | "can spend" | "can give access" | "until soon" | "no second proof" | "outside people" | "invited";
+                    find?: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Grid"];
                     };
                 };
                 /** @description A problem */
@@ -2285,7 +5087,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.unknown" | "address.invalid" | "asset.unknown" | "business.last-admin" | "business.unknown" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-own-level" | "grant.unknown" | "handle.invalid" | "handle.taken" | "holder.not-yet" | "key.reused" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "opening.lapsed" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.lapsed" | "proposal.unknown" | "proposal.wrong-person" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "version.stale";
+            code: "access.not-yours-to-give" | "action.unknown" | "address.invalid" | "address.taken" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.last-admin" | "business.unknown" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-own-level" | "grant.unknown" | "handle.invalid" | "handle.taken" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "opening.lapsed" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.unknown" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -2304,6 +5106,10 @@ export interface components {
                 name: string;
                 address: string;
                 secondProof: boolean;
+                codeSetUp: boolean;
+                passkeys: number;
+                /** @description How many are left. */
+                recoveryCodes: number;
             };
             session: {
                 id: string;
@@ -2353,6 +5159,9 @@ export interface components {
             since: string;
             invitedBy: string | null;
             secondProof: boolean;
+            paused: boolean;
+            frozen: boolean;
+            teams: string[];
             /** @description Assets they hold a grant of their own on. */
             assets: number;
         };
@@ -2384,6 +5193,45 @@ export interface components {
             /** Format: date-time */
             lastUsed: string | null;
         };
+        Leaving: {
+            person: {
+                id: string;
+                name: string;
+                address: string;
+                standing: string;
+            };
+            holds: {
+                asset: string;
+                text: string;
+                level: string;
+                through: string;
+            }[];
+            teams: string[];
+            onlyTheirs: {
+                /** @enum {string} */
+                kind: "last admin" | "sole steward" | "sole holder" | "open proposal";
+                about: string;
+                key: string;
+                must: boolean;
+            }[];
+            sessions: number;
+            tokens: number;
+        };
+        Team: {
+            handle: string;
+            name: string;
+            members: {
+                id: string;
+                name: string;
+                address: string;
+            }[];
+            reaches: {
+                text: string;
+                name: string;
+                may: string;
+                grant: string;
+            }[];
+        };
         Asset: {
             number: string;
             /** @enum {string} */
@@ -2400,14 +5248,42 @@ export interface components {
             /** Format: date-time */
             broughtInAt: string;
             archived: boolean;
+            frozen: boolean;
+            /** @description The asset that holds it. */
+            inside: {
+                number: string;
+                text: string;
+                name: string;
+                noun: string;
+            } | null;
+            holds: {
+                number: string;
+                text: string;
+                name: string;
+                noun: string;
+            }[];
+            /** @description The assets it works together with. */
+            ties: {
+                number: string;
+                text: string;
+                name: string;
+                noun: string;
+            }[];
+            bundles: {
+                handle: string;
+                name: string;
+            }[];
             version: number;
             /** @description Whether you may give and take access here. */
             canGiveAccess: boolean;
-            /** @description Who else can give access. */
+            /** @description Who can give access, and why each. */
             giveAccess: {
                 id: string;
                 name: string;
                 address: string;
+                /** @enum {string} */
+                as: "admin" | "steward";
+                why: string;
             }[];
         };
         Holder: {
@@ -2433,6 +5309,66 @@ export interface components {
             until: string | null;
             proposal: string | null;
             grant: string | null;
+            /** @description The sentence that says the grant as it stands. */
+            said: string | null;
+        };
+        Bundle: {
+            handle: string;
+            name: string;
+            rule: string | null;
+            assets: {
+                number: string;
+                text: string;
+                name: string;
+                noun: string;
+            }[];
+        };
+        Purpose: {
+            name: string;
+            /** @description Whether the business wrote it itself. */
+            own: boolean;
+            needs: {
+                /** @enum {string} */
+                kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+                /** @enum {string|null} */
+                tier?: "watch" | "draft" | "run" | "steward" | null;
+                actions?: ("access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload")[];
+                must?: boolean;
+            }[];
+            /** @description What it takes, in words. */
+            takes: string;
+        };
+        Readiness: {
+            who: {
+                name: string;
+                text: string;
+            };
+            purpose: string;
+            ready: boolean;
+            met: number;
+            of: number;
+            requirements: {
+                takes: string;
+                must: boolean;
+                asset: {
+                    number: string;
+                    name: string;
+                    text: string;
+                    noun: string;
+                } | null;
+                /** @enum {string} */
+                state: "met" | "partly" | "not begun" | "waiting" | "missing";
+                through: string[];
+                missing: string;
+                /** @description The sentence that mends it. */
+                sentence: string | null;
+                remedy: string | null;
+                tie: {
+                    one: string;
+                    other: string;
+                } | null;
+            }[];
+            whoCanMend: string[];
         };
         Preview: {
             sentence: string;
@@ -2440,11 +5376,12 @@ export interface components {
             verb: "let" | "end";
             summary: string;
             who: {
-                address: string;
-                name: string | null;
+                address: string | null;
+                text: string;
+                name: string;
                 /** @enum {string} */
-                state: "member" | "invited" | "known" | "new";
-            };
+                state: "member" | "invited" | "new" | "team";
+            }[];
             assets: {
                 number: string;
                 kind: string;
@@ -2458,9 +5395,44 @@ export interface components {
                 sees: ("spend" | "revenue" | "contacts")[];
                 hidden: ("spend" | "revenue" | "contacts")[];
                 money: string | null;
-                change: string;
-                difference: string | null;
             }[];
+            changes: string[];
+            purpose: {
+                name: string;
+                enough: boolean;
+                requirements: {
+                    takes: string;
+                    must: boolean;
+                    asset: {
+                        number: string;
+                        name: string;
+                        text: string;
+                        noun: string;
+                    } | null;
+                    /** @enum {string} */
+                    state: "met" | "partly" | "not begun" | "waiting" | "missing";
+                    through: string[];
+                    missing: string;
+                    /** @description The sentence that mends it. */
+                    sentence: string | null;
+                    remedy: string | null;
+                    tie: {
+                        one: string;
+                        other: string;
+                    } | null;
+                    given: boolean;
+                }[];
+            } | null;
+            /** @description What it allows beyond the purpose. */
+            surplus: string[];
+            /** @description The sentence that gives exactly what the purpose takes. */
+            least: string | null;
+            seats: {
+                before: number;
+                after: number;
+                included: number;
+                words: string;
+            } | null;
             from: string | null;
             until: {
                 /** Format: date-time */
@@ -2474,6 +5446,7 @@ export interface components {
                 to: string;
                 about: string;
             }[];
+            alsoCanGive: string[];
             notes: string[];
         };
         Said: {
@@ -2498,9 +5471,10 @@ export interface components {
                 /** Format: date-time */
                 since: string;
             };
-            to: string;
+            to: string | null;
             standing: string;
             by: {
+                id: string;
                 name: string;
                 address: string;
             };
@@ -2521,7 +5495,11 @@ export interface components {
                 money: string | null;
                 /** Format: date-time */
                 until: string | null;
+                bundle: string | null;
             }[];
+            purpose: string | null;
+            /** @description Another address somebody wants to answer from. */
+            moveTo: string | null;
             /** Format: date-time */
             openedAt: string;
             /** Format: date-time */
@@ -2531,6 +5509,42 @@ export interface components {
             /** Format: date-time */
             answeredAt: string | null;
             reason: string | null;
+        };
+        Grid: {
+            assets: {
+                number: string;
+                kind: string;
+                noun: string;
+                text: string;
+                name: string;
+                /** @description Whether another asset holds it. */
+                inside: boolean;
+                frozen: boolean;
+            }[];
+            rows: {
+                /** @enum {string} */
+                kind: "person" | "team" | "invited";
+                key: string;
+                name: string;
+                text: string;
+                note: string | null;
+                standing: string | null;
+                secondProof: boolean;
+                outside: boolean;
+                everything: boolean;
+                cells: {
+                    column: number;
+                    tier: string | null;
+                    level: string;
+                    /** @enum {string} */
+                    how: "own" | "waiting" | "through" | "idle";
+                    hidden: string[];
+                    /** Format: date-time */
+                    until: string | null;
+                }[];
+                marks: string[];
+            }[];
+            next: string | null;
         };
         Answer: {
             allowed: boolean;
@@ -2575,38 +5589,46 @@ export interface components {
             } | null;
         };
         Desk: {
-            /** @description Sent, and not answered yet. */
-            waiting: {
-                proposal: string;
-                to: string;
-                assets: string[];
-                /** Format: date-time */
-                openedAt: string;
-                /** Format: date-time */
-                lapsesAt: string;
-                by: string;
-            }[];
             /** @description Waits for your answer. */
             received: {
                 proposal: string;
+                /** @enum {string} */
+                kind: "invitation" | "ask";
                 from: string;
                 business: string;
+                assets: string[];
+                reason: string | null;
+                /** Format: date-time */
+                openedAt: string;
+                /** Format: date-time */
+                lapsesAt: string;
+            }[];
+            /** @description Sent, and not answered yet. */
+            waiting: {
+                proposal: string;
+                /** @enum {string} */
+                kind: "invitation" | "ask";
+                to: string | null;
                 assets: string[];
                 /** Format: date-time */
                 openedAt: string;
                 /** Format: date-time */
                 lapsesAt: string;
+                lapsesSoon: boolean;
+                moveTo: string | null;
+                by: string;
             }[];
             /** @description Ends within 30 days. */
             ending: {
                 grant: string;
-                person: string;
-                personId: string;
-                asset: string;
-                kind: string;
-                handle: string;
+                holder: string;
+                holderText: string;
+                on: string;
+                onText: string;
                 /** Format: date-time */
                 until: string;
+                /** @description The sentence that gives it as long again. */
+                prolong: string;
             }[];
             unfinished: {
                 personId: string;
@@ -2616,6 +5638,26 @@ export interface components {
                 since: string;
                 /** @enum {string} */
                 lacks: "assets" | "second proof";
+            }[];
+            /** @description Given for a purpose, and not enough for it. */
+            holes: components["schemas"]["Readiness"][];
+            /** @description Invitations that nobody answered, to people who are not here. */
+            lapsed: {
+                proposal: string;
+                to: string;
+                /** Format: date-time */
+                lapsedAt: string;
+                assets: string[];
+            }[];
+            /** @description Assets nobody was put on, while others of their kind have holders. */
+            alone: {
+                number: string;
+                name: string;
+                noun: string;
+                text: string;
+                /** Format: date-time */
+                since: string;
+                siblings: number;
             }[];
         };
     };

@@ -1,3 +1,4 @@
 /** The demo: the scenario, told through the client. */
-export { linkIn, marramAccounts, tellScenario, type DemoPerson } from './scenario.ts'
+export { peopleOfBeginning, tellBeginning, tellScenario } from './scenario.ts'
+export { asDemoPerson, bringIn, linkIn, type DemoPerson } from './telling.ts'
 export { startTown, type Town } from './town.ts'

@@ -1,7 +1,9 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { closeOnSignal, homeFolder, keptSecret, openRecords, takeHome } from '../../scripts/home.ts'
-import { tellScenario, type DemoPerson } from './scenario.ts'
+import { MovableClock } from '@famiglia/service'
+import { tellScenario } from './scenario.ts'
+import type { DemoPerson } from './telling.ts'
 import { startTown } from './town.ts'
 
 /** `npm run demo`: starts everything on loopback, tells the scenario if there are no records yet, and says where to go. */
@@ -20,6 +22,7 @@ try {
   const port = Number(process.env['FAMIGLIA_PORT'] ?? 4810)
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`FAMIGLIA_PORT must be a port from 0 to 65535, but is “${process.env['FAMIGLIA_PORT']}”.`)
+  const clock = new MovableClock()
   const town = await startTown({
     home,
     databaseUrl: records.url,
@@ -28,12 +31,18 @@ try {
     port,
     keep: true,
     settings: process.env,
+    clock,
   })
   closers.push(() => town.close())
   const people = existsSync(story)
     ? (JSON.parse(readFileSync(story, 'utf8')) as { people: DemoPerson[] }).people
-    : await tellScenario(town)
-  const place = { url: town.service.url, inbox: town.inbox.url, platform: town.marram.url, people }
+    : await tellScenario(town, clock)
+  const place = {
+    url: town.service.url,
+    inbox: town.inbox.url,
+    platforms: town.platforms.map(({ name, url, kinds }) => ({ name, url, kinds })),
+    people,
+  }
   writeFileSync(story, JSON.stringify(place, null, 2), { mode: 0o600 })
   process.stdout.write(welcome(place, Date.now() - began))
 } catch (error) {
@@ -50,25 +59,31 @@ function startAnew(): void {
 }
 
 function welcome(
-  place: { url: string; inbox: string; platform: string; people: readonly DemoPerson[] },
+  place: {
+    url: string
+    inbox: string
+    platforms: readonly { name: string; url: string; kinds: readonly string[] }[]
+    people: readonly DemoPerson[]
+  },
   ms: number,
 ): string {
   const who = place.people.map(
-    ({ name, email, password, totpSecret }) =>
-      `  ${name.padEnd(20)} ${email.padEnd(28)} ${password.padEnd(27)} ${totpSecret ? `code from ${totpSecret}` : 'no second proof'}`,
+    ({ name, email, password, totpSecret, about }) =>
+      `  ${name.padEnd(20)} ${email.padEnd(27)} ${password.padEnd(28)} ${totpSecret ? 'and a code' : '          '}  ${about}`,
   )
+  const where = place.platforms.map(({ name, url, kinds }) => `  ${name.padEnd(10)} ${url}   (${kinds.join(', ')})`)
   return `
 Famiglia is open, after ${(ms / 1000).toFixed(1)} seconds.
 
   Console    ${place.url}
   Inbox      ${place.inbox}   (every letter arrives here)
-  Marram     ${place.platform}   (the platform where the ad accounts live)
+${where.join('\n')}
 
 Who can sign in:
 
 ${who.join('\n')}
 
-A code comes from any authenticator app, or from:  npm run code agnese@ondaverde.example
+A code comes from:  npm run code agnese@ondaverde.example   (or from any authenticator app: the secrets are in ${story})
 Tokens for scripts are in ${story}. The command line is  npx famiglia --help
 Ctrl-C ends everything that was started here; the records stay. Start with  npm run demo -- --fresh  for a new story.
 

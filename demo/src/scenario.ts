@@ -1,70 +1,16 @@
-import { setTimeout as sleep } from 'node:timers/promises'
-import { answerOf, famigliaClient, idempotencyKey, type FamigliaClient } from '@famiglia/client'
-import type { MarramAccount } from '@famiglia/standins'
-import { generate } from 'otplib'
+import { answerOf, idempotencyKey } from '@famiglia/client'
+import type { MovableClock } from '@famiglia/service'
+import {
+  asDemoPerson,
+  bringIn,
+  joinByLetter,
+  openBusiness,
+  say,
+  type DemoPerson,
+  type Opening,
+  type Teller,
+} from './telling.ts'
 import type { Town } from './town.ts'
-
-/** Somebody who can sign in to the demo. */
-export interface DemoPerson {
-  readonly name: string
-  readonly email: string
-  readonly password: string
-  /** For a second proof by TOTP; null for who has not set one up. */
-  readonly totpSecret: string | null
-  /** A personal token that works unattended. */
-  readonly token: string
-}
-
-const advert = (id: string, title: string, state: 'draft' | 'published' | 'paused', by: string) => ({
-  id,
-  title,
-  state,
-  by,
-})
-
-export const marramAccounts: readonly MarramAccount[] = [
-  {
-    ref: 'MA-20417',
-    kind: 'ad-account',
-    name: 'Summer Crossings',
-    payment: 'Ferry house card, up to 12,000 euros a month',
-    spend: '4,180 euros this month',
-    revenue: '61,240 euros this month',
-    contacts: 318,
-    dailyBudget: 140,
-    adverts: [
-      advert('AD-1', 'Islands by breakfast', 'published', 'Ondaverde Ferries'),
-      advert('AD-2', 'Bicycles travel free in May', 'draft', 'Ondaverde Ferries'),
-    ],
-  },
-  {
-    ref: 'MA-20418',
-    kind: 'ad-account',
-    name: 'Winter Freight',
-    payment: 'Ferry house card, up to 3,000 euros a month',
-    spend: '610 euros this month',
-    revenue: '9,030 euros this month',
-    contacts: 41,
-    dailyBudget: 20,
-    adverts: [advert('AD-1', 'Your van, dry and on time', 'paused', 'Ondaverde Ferries')],
-  },
-  {
-    ref: 'MA-30955',
-    kind: 'ad-account',
-    name: 'Gullwright showcase',
-    payment: 'Gullwright & Moss, by invoice',
-    spend: '95 euros this month',
-    revenue: 'none',
-    contacts: 3,
-    dailyBudget: 5,
-    adverts: [],
-  },
-]
-
-interface Opening {
-  readonly business: { name: string; town: string; zone: string }
-  readonly person: { name: string; address: string; password: string }
-}
 
 const ondaverde: Opening = {
   business: { name: 'Ondaverde Ferries', town: 'Porto Verano', zone: 'Europe/Lisbon' },
@@ -74,106 +20,248 @@ const gullwright: Opening = {
   business: { name: 'Gullwright & Moss', town: 'Tarnmouth', zone: 'Europe/London' },
   person: { name: 'Callum Osei-Bright', address: 'callum@gullwright.example', password: 'moss grows on billboards' },
 }
-const tomasz = { name: 'Tomasz Oyelaran', address: 'tomasz@ondaverde.example', password: 'captions under every gull' }
+const at = (name: string, address: string, password: string) => ({ name, address, password })
+const tomasz = at('Tomasz Oyelaran', 'tomasz@ondaverde.example', 'captions under every gull')
+const ruben = at('Ruben Achterberg', 'ruben@ondaverde.example', 'ropes coiled by the bollard')
+const priya = at('Priya Lindqvist', 'priya@ondaverde.example', 'islands by breakfast time')
+const noor = at('Noor Castellan', 'noor@ondaverde.example', 'every receipt in its drawer')
+const idris = at('Idris Vannucci', 'idris@ondaverde.example', 'curves that bend at easter')
+const bea = at('Bea Fontaine', 'bea@ondaverde.example', 'one summer on the quayside')
+const wren = at('Wren Halloway', 'wren@ondaverde.example', 'gone before the swallows')
+const fenn = at('Fenn Delacroix-Umar', 'fenn@pebblecast.example', 'lens caps in every pocket')
 
-/** Tells how it came about that the demo stands where it does, and returns who can sign in. */
-export async function tellScenario(town: Town): Promise<DemoPerson[]> {
+/** How the story begins: a business with one ad account and one member, and an agency. */
+export async function tellBeginning(town: Town): Promise<{ agnese: Teller; tomasz: Teller; callum: Teller }> {
   const agnese = await openBusiness(town, ondaverde)
-  await bringIn(town, agnese, 'MA-20418', 'winter-freight')
+  await bringIn(town, agnese, 'marram', 'MA-20418', 'winter-freight')
   const callum = await openBusiness(town, gullwright)
-  await bringIn(town, callum, 'MA-30955', 'showcase')
+  await bringIn(town, callum, 'marram', 'MA-30955', 'showcase')
+  await say(
+    agnese,
+    `let ${tomasz.address} watch on ad-account/winter-freight hiding revenue and contacts`,
+    'Dear Tomasz, so that you see which pictures work.',
+  )
+  return { agnese, callum, tomasz: await joinByLetter(town, tomasz) }
+}
+
+export async function peopleOfBeginning(
+  town: Town,
+  { agnese, tomasz: member, callum }: Awaited<ReturnType<typeof tellBeginning>>,
+): Promise<DemoPerson[]> {
+  return [
+    await asDemoPerson(town, agnese, 'admin of Ondaverde Ferries'),
+    await asDemoPerson(town, member, 'member of Ondaverde Ferries'),
+    await asDemoPerson(town, callum, 'admin of Gullwright & Moss'),
+  ]
+}
+
+/** Days before today at which the story begins. */
+const daysTold = 250
+
+/**
+ * Tells the whole scenario as it came about: the clock is set back and moves on with the story, so that what is old is
+ * old, and everything stands relative to today. Returns who can sign in.
+ */
+export async function tellScenario(town: Town, clock: MovableClock): Promise<DemoPerson[]> {
+  let ahead = daysTold
+  clock.forward({ hours: -daysTold * 24 })
+  const daysBeforeToday = (days: number) => {
+    clock.forward({ hours: (ahead - days) * 24 })
+    ahead = days
+  }
+  const beginning = await tellBeginning(town)
+  const { agnese } = beginning
+  await bringInTheRest(town, agnese)
+  await arrangeAssets(agnese)
+  await setStanding(agnese, ruben.address, 'admin')
+  const second = await joinByLetter(town, ruben)
+  await say(
+    agnese,
+    `let ${priya.address} "run our adverts" on ad-account/summer-crossings, ad-account/winter-freight`,
+    'Dear Priya, the adverts are yours from today.',
+  )
+  const lead = await joinByLetter(town, priya, true)
+  await setStanding(agnese, noor.address, 'finance')
+  const finance = await joinByLetter(town, noor, true)
+  await say(
+    agnese,
+    `let ${idris.address} "read the results" on ad-account/summer-crossings, property/ticket-shop hiding spend and revenue`,
+  )
+  const analyst = await joinByLetter(town, idris, true)
+  await say(agnese, `let ${wren.address} run on page/day-trips`)
+  const left = await joinByLetter(town, wren)
+  await say(
+    agnese,
+    `let ${tomasz.address} "post for us" on page/ondaverde-ferries, page/day-trips, profile/ondaverde, channel/decks-and-harbours`,
+  )
+  await makeTeams(agnese)
+  daysBeforeToday(240)
+  await say(agnese, 'let leander@ondaverde.example watch on ad-account/winter-freight hiding revenue')
+  daysBeforeToday(190)
   await answerOf(
-    agnese.client.POST('/v1/businesses/{business}/sentences', {
+    agnese.client.PUT('/v1/businesses/{business}/people/{person}/pause', {
+      params: { path: { business: agnese.business, person: left.address } },
+      body: { reason: 'left in spring' },
+    }),
+  )
+  daysBeforeToday(70)
+  const untilBea = dayAfterToday(12)
+  await say(
+    agnese,
+    `let ${bea.address} run on ad-account/summer-crossings hiding revenue until ${untilBea} to "run our adverts"`,
+    'Dear Bea, welcome for the season.',
+  )
+  await say(agnese, `let ${bea.address} ads.attach on page/ondaverde-ferries until ${untilBea} to "run our adverts"`)
+  const temp = await joinByLetter(town, bea)
+  await joinTeam(agnese, 'paid-media', bea.address)
+  daysBeforeToday(40)
+  await say(agnese, `let ${fenn.address} "publish our videos" on channel/decks-and-harbours until ${dayAfterToday(20)}`)
+  const freelancer = await joinByLetter(town, fenn, true)
+  daysBeforeToday(3)
+  await say(
+    agnese,
+    `let oona@pebblecast.example "caption our videos" on channel/decks-and-harbours until ${dayAfterToday(60)}`,
+    'Dear Oona, Fenn says that you write the best captions.',
+  )
+  daysBeforeToday(2)
+  await createPage(agnese)
+  daysBeforeToday(1)
+  await answerOf(
+    beginning.tomasz.client.POST('/v1/businesses/{business}/asks', {
       params: { path: { business: agnese.business } },
       body: {
-        sentence: `let ${tomasz.address} watch on ad-account/winter-freight hiding revenue and contacts`,
-        note: 'Dear Tomasz, so that you see which pictures work.',
+        wanted: `watch on ad-account/summer-crossings hiding revenue until ${dayAfterToday(90)}`,
+        reason: 'I would like to see which of my pictures sell tickets.',
       },
       headers: idempotencyKey(),
     }),
   )
-  return [agnese.person, await joinByLetter(town, tomasz), callum.person]
+  daysBeforeToday(0)
+  return [
+    await asDemoPerson(town, agnese, 'admin of Ondaverde Ferries'),
+    await asDemoPerson(town, second, 'admin too, without a second proof'),
+    await asDemoPerson(town, lead, 'leads paid media'),
+    await asDemoPerson(town, beginning.tomasz, 'content; has asked for more'),
+    await asDemoPerson(town, finance, 'finance'),
+    await asDemoPerson(town, analyst, 'analyst, money hidden'),
+    await asDemoPerson(town, temp, 'summer temp, about to end'),
+    await asDemoPerson(town, freelancer, 'freelancer, videos'),
+    await asDemoPerson(town, beginning.callum, 'admin of Gullwright & Moss'),
+  ]
 }
 
-interface Admin {
-  readonly client: FamigliaClient
-  readonly business: string
-  readonly person: DemoPerson
+function dayAfterToday(days: number): string {
+  return new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 }
 
-async function openBusiness(town: Town, opening: Opening): Promise<Admin> {
-  const { url } = town.service
-  await answerOf(famigliaClient({ url }).POST('/v1/openings', { body: opening }))
-  const link = await linkIn(town, opening.person.address, `Open ${opening.business.name}`)
-  const opened = await answerOf(famigliaClient({ url }).POST('/v1/openings/confirmation', { body: { link } }))
-  const signedIn = await signIn(url, opening.person)
-  const totpSecret = await setUpSecondProof(signedIn)
-  const token = await makeToken(signedIn)
-  const { name, address, password } = opening.person
-  return {
-    client: famigliaClient({ url, token }),
-    business: opened.number,
-    person: { name, email: address, password, totpSecret, token },
-  }
+const ondaverdeAssets: readonly (readonly [platform: string, ref: string, handle: string])[] = [
+  ['marram', 'MA-20417', 'summer-crossings'],
+  ['tern', 'TN-11204', 'ondaverde-ferries'],
+  ['tern', 'TN-11205', 'day-trips'],
+  ['sprat', 'SP-4402', 'decks-and-harbours'],
+  ['tern', 'TN-33018', 'ondaverde'],
+  ['marram', 'MA-70113', 'ticket-shop-tag'],
+  ['marram', 'MA-80224', 'crossings-and-cabins'],
+  ['limpet', 'LM-900', 'ondaverde-web'],
+  ['limpet', 'LM-901', 'ticket-shop'],
+  ['limpet', 'LM-902', 'timetable-app'],
+  ['samphire', 'SA-210', 'deckhand-letter'],
+  ['tern', 'TN-50007', 'harbour-desk'],
+]
+
+async function bringInTheRest(town: Town, agnese: Teller): Promise<void> {
+  for (const [platform, ref, handle] of ondaverdeAssets) await bringIn(town, agnese, platform, ref, handle)
 }
 
-async function joinByLetter(town: Town, { name, address, password }: typeof tomasz): Promise<DemoPerson> {
-  const { url } = town.service
-  const link = await linkIn(town, address, 'lets you')
+async function arrangeAssets({ client, business }: Teller): Promise<void> {
+  const ties = [
+    ['ad-account/summer-crossings', 'page/ondaverde-ferries'],
+    ['ad-account/summer-crossings', 'tag/ticket-shop-tag'],
+    ['ad-account/summer-crossings', 'catalog/crossings-and-cabins'],
+    ['ad-account/summer-crossings', 'profile/ondaverde'],
+    ['ad-account/winter-freight', 'page/ondaverde-ferries'],
+    ['tag/ticket-shop-tag', 'property/ticket-shop'],
+    ['assistant/harbour-desk', 'page/ondaverde-ferries'],
+  ] as const
+  for (const [asset, other] of ties)
+    await answerOf(
+      client.PUT('/v1/businesses/{business}/assets/{asset}/ties/{other}', {
+        params: { path: { business, asset, other } },
+      }),
+    )
+  const bundles = [
+    {
+      handle: 'summer-season',
+      name: 'Summer season',
+      kinds: null,
+      assets: [
+        'ad-account/summer-crossings',
+        'page/ondaverde-ferries',
+        'page/day-trips',
+        'tag/ticket-shop-tag',
+        'catalog/crossings-and-cabins',
+      ],
+    },
+    {
+      handle: 'everything-public',
+      name: 'Everything public',
+      kinds: ['page', 'profile', 'channel'] as ('page' | 'profile' | 'channel')[],
+      assets: [],
+    },
+  ]
+  for (const body of bundles)
+    await answerOf(
+      client.POST('/v1/businesses/{business}/bundles', {
+        params: { path: { business } },
+        body,
+        headers: idempotencyKey(),
+      }),
+    )
+}
+
+async function makeTeams(agnese: Teller): Promise<void> {
+  const { client, business } = agnese
+  for (const body of [
+    { handle: 'paid-media', name: 'Paid media' },
+    { handle: 'reporting', name: 'Reporting' },
+  ])
+    await answerOf(
+      client.POST('/v1/businesses/{business}/teams', {
+        params: { path: { business } },
+        body,
+        headers: idempotencyKey(),
+      }),
+    )
+  await say(agnese, 'let team/paid-media watch on property/ticket-shop hiding revenue')
+  await say(agnese, 'let team/reporting watch on analytics-account/ondaverde-web hiding spend and revenue')
+  await joinTeam(agnese, 'paid-media', priya.address)
+  await joinTeam(agnese, 'reporting', idris.address)
+}
+
+async function joinTeam({ client, business }: Teller, team: string, person: string): Promise<void> {
   await answerOf(
-    famigliaClient({ url }).POST('/v1/invitations/acceptance', { body: { link, signIn: { name, password } } }),
+    client.PUT('/v1/businesses/{business}/teams/{team}/members/{person}', {
+      params: { path: { business, team, person } },
+    }),
   )
-  const token = await makeToken(await signIn(url, { address, password }))
-  return { name, email: address, password, totpSecret: null, token }
 }
 
-async function signIn(
-  url: string,
-  { address, password }: { address: string; password: string },
-): Promise<FamigliaClient> {
-  const { response } = await famigliaClient({ url }).POST('/v1/sign-in', { body: { address, password } })
-  const cookie = response.headers.getSetCookie().map(set => set.split(';')[0]!)
-  if (!response.ok || cookie.length === 0) throw new Error(`${address} could not sign in: ${response.status}`)
-  return famigliaClient({ url, cookie: cookie.join('; ') })
+async function setStanding({ client, business }: Teller, person: string, standing: 'finance' | 'admin'): Promise<void> {
+  await answerOf(
+    client.PUT('/v1/businesses/{business}/people/{person}/standing', {
+      params: { path: { business, person } },
+      body: { standing },
+    }),
+  )
 }
 
-/** Confirms with the code of the half minute before, so that the one shown now is still good for signing in. */
-async function setUpSecondProof(client: FamigliaClient): Promise<string> {
-  const { secret } = await answerOf(client.POST('/v1/me/second-proof'))
-  const code = await generate({ secret, epoch: Math.floor(Date.now() / 1000) - 30 })
-  await answerOf(client.POST('/v1/me/second-proof/confirmation', { body: { code } }))
-  return secret
-}
-
-async function makeToken(client: FamigliaClient): Promise<string> {
-  const until = new Date(Date.now() + 180 * 86_400_000).toISOString()
-  return (await answerOf(client.POST('/v1/me/tokens', { body: { name: 'demo', until, unattended: true } }))).token
-}
-
-async function bringIn(town: Town, { client, business }: Admin, ref: string, handle: string): Promise<void> {
-  const claim = await answerOf(
-    client.POST('/v1/businesses/{business}/claims', {
+/** A new page that nobody has been put on yet. */
+async function createPage({ client, business }: Teller): Promise<void> {
+  await answerOf(
+    client.POST('/v1/businesses/{business}/assets', {
       params: { path: { business } },
-      body: { platform: 'marram', ref },
+      body: { platform: 'tern', kind: 'page', name: 'Winter Timetable', handle: 'winter-timetable' },
       headers: idempotencyKey(),
     }),
   )
-  const code = town.marram.accounts.codeOf(ref)!
-  await answerOf(
-    client.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
-      params: { path: { business, claim: claim.id } },
-      body: { code, handle },
-    }),
-  )
-}
-
-/** The secret part of the link in the newest letter to an address whose subject holds some words. */
-export async function linkIn(town: Town, address: string, subject: string): Promise<string> {
-  for (let tries = 0; tries < 200; tries++) {
-    const letter = town.inbox.letters.list(address).find(one => one.subject.includes(subject))
-    const link = letter?.links.find(one => one.includes('#'))
-    if (link) return link.slice(link.indexOf('#') + 1)
-    await sleep(50)
-  }
-  throw new Error(`No letter “${subject}” came to ${address} within ten seconds.`)
 }

@@ -2,14 +2,16 @@ import { existsSync, mkdirSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { startService, type RunningService, type Settings, type MovableClock } from '@famiglia/service'
-import { startInbox, startMarram, type Inbox, type Marram } from '@famiglia/standins'
-import { marramAccounts } from './scenario.ts'
+import { startInbox, startPlatform, type Inbox, type Platform } from '@famiglia/standins'
+import { platformDesigns } from './platforms.ts'
 
 /** The service with the world around it: the inbox and the platforms. */
 export interface Town {
   readonly service: RunningService
   readonly inbox: Inbox
-  readonly marram: Marram
+  readonly platforms: readonly Platform[]
+  /** A platform by its key. */
+  platform(key: string): Platform
   close(): Promise<void>
 }
 
@@ -30,37 +32,55 @@ export async function startTown(options: TownOptions): Promise<Town> {
   const kept = join(options.home, 'stand-ins')
   mkdirSync(kept, { recursive: true })
   const file = (name: string) => (options.keep ? join(kept, name) : null)
-  const [port, inboxPort, smtpPort, marramPort] = await choosePorts(options.port)
+  const [port, inboxPort, smtpPort, ...platformPorts] = (await choosePorts(options.port)) as [
+    number,
+    number,
+    number,
+    ...number[],
+  ]
   const inbox = await startInbox({ port: inboxPort, smtpPort, file: file('inbox.json') })
-  const famiglia = `http://127.0.0.1:${port}`
-  const marram = await startMarram({
-    port: marramPort,
-    famiglia,
-    secret: options.platformSecret,
-    accounts: marramAccounts,
-    file: file('marram.json'),
-  })
+  // By name and not by number: passkeys belong to a host name.
+  const famiglia = `http://localhost:${port}`
+  const platforms: Platform[] = []
+  for (const [index, design] of platformDesigns.entries())
+    platforms.push(
+      await startPlatform({
+        design,
+        port: platformPorts[index]!,
+        famiglia,
+        secret: secretOf(options.platformSecret, design.key),
+        file: file(`${design.key}.json`),
+      }),
+    )
   const service = await startService(
     {
       FAMIGLIA_LOG_LEVEL: 'warn',
+      FAMIGLIA_PUBLIC_URL: famiglia,
       ...options.settings,
       DATABASE_URL: options.databaseUrl,
       FAMIGLIA_SECRET: options.secret,
       FAMIGLIA_PORT: String(port),
       FAMIGLIA_SMTP_URL: inbox.smtpUrl,
-      FAMIGLIA_PLATFORMS: JSON.stringify([
-        { key: 'marram', name: 'Marram', url: marram.url, secret: options.platformSecret, kinds: ['ad-account'] },
-      ]),
+      FAMIGLIA_PLATFORMS: JSON.stringify(
+        platforms.map(({ key, name, url, kinds }) => ({
+          key,
+          name,
+          url,
+          secret: secretOf(options.platformSecret, key),
+          kinds,
+        })),
+      ),
     },
     { home: options.home, consoleFiles: consoleFiles(), ...(options.clock ? { clock: options.clock } : {}) },
   )
   return {
     service,
     inbox,
-    marram,
+    platforms,
+    platform: key => platforms.find(platform => platform.key === key)!,
     close: async () => {
       await service.close()
-      await marram.close()
+      for (const platform of platforms) await platform.close()
       await inbox.close()
     },
   }
@@ -71,11 +91,17 @@ function consoleFiles(): string {
   return existsSync(built) ? built : join(import.meta.dirname, '../../console')
 }
 
-async function choosePorts(first: number): Promise<[number, number, number, number]> {
-  const wished = first === 0 ? [0, 0, 0, 0] : [first, first + 1, first + 2, first + 3]
+/** Every platform shares a secret of its own with Famiglia. */
+function secretOf(secret: string, platform: string): string {
+  return `${secret}-${platform}`
+}
+
+/** The service, the inbox and its SMTP, then the platforms. */
+async function choosePorts(first: number): Promise<number[]> {
+  const wished = Array.from({ length: 3 + platformDesigns.length }, (_none, index) => (first === 0 ? 0 : first + index))
   const chosen: number[] = []
   for (const [index, port] of wished.entries()) chosen.push(await takePort(port, index > 0, chosen))
-  return chosen as [number, number, number, number]
+  return chosen
 }
 
 async function takePort(wished: number, anyWillDo: boolean, taken: readonly number[]): Promise<number> {

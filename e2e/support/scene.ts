@@ -11,7 +11,15 @@ import {
   type FamigliaClient,
   type ProblemDetails,
 } from '@famiglia/client'
-import { linkIn, startTown, tellScenario, type DemoPerson, type Town } from '@famiglia/demo'
+import {
+  bringIn as bringInFrom,
+  linkIn,
+  peopleOfBeginning,
+  startTown,
+  tellBeginning,
+  type DemoPerson,
+  type Town,
+} from '@famiglia/demo'
 import { MovableClock, type Settings } from '@famiglia/service'
 import pg from 'pg'
 import { inject } from 'vitest'
@@ -49,6 +57,7 @@ const cheap: Settings = {
   FAMIGLIA_LOG_LEVEL: 'silent',
   FAMIGLIA_PASSWORD_MEMORY_KIB: '1024',
   FAMIGLIA_SIGN_IN_TRIES: '5',
+  FAMIGLIA_LETTER_WAITS_SECONDS: '0',
 }
 
 export async function openScene(options: { postgres?: string; settings?: Settings } = {}): Promise<Scene> {
@@ -69,7 +78,7 @@ export async function openScene(options: { postgres?: string; settings?: Setting
     clock,
     settings: { ...cheap, ...options.settings },
   })
-  const people = await tellScenario(town)
+  const people = await peopleOfBeginning(town, await tellBeginning(town))
   const [agnese, tomasz, callum] = (await Promise.all(people.map(person => actorOf(town, person)))) as [
     Actor,
     Actor,
@@ -131,19 +140,13 @@ async function actorOf(town: Town, person: DemoPerson): Promise<Actor> {
   return { ...person, client, business: me.businesses[0]!.number }
 }
 
-export async function bringIn({ agnese, town }: Scene, ref: string, handle: string): Promise<string> {
-  const path = { business: agnese.business }
-  const claim = await answerOf(
-    agnese.client.POST('/v1/businesses/{business}/claims', { params: { path }, body: { platform: 'marram', ref } }),
-  )
-  const code = town.marram.accounts.codeOf(ref)!
-  const asset = await answerOf(
-    agnese.client.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
-      params: { path: { ...path, claim: claim.id } },
-      body: { code, handle },
-    }),
-  )
-  return asset.number
+export async function bringIn(
+  { agnese, town }: Scene,
+  ref: string,
+  handle: string,
+  platform = 'marram',
+): Promise<string> {
+  return bringInFrom(town, agnese, platform, ref, handle)
 }
 
 /** Accepts the newest invitation to an address as somebody new. */
@@ -158,6 +161,7 @@ export async function joinByLetter(scene: Scene, name: string, email: string, pa
     name,
     email,
     password,
+    about: 'joined in a test',
     totpSecret: null,
     token,
     client: famigliaClient({ url: scene.url, token }),

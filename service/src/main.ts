@@ -25,6 +25,19 @@ import { FactsReader } from './decisions/facts.ts'
 import { LastUse } from './decisions/last-use.ts'
 import { decisionRoutes } from './decisions/routes.ts'
 import { deskRoutes } from './desk/routes.ts'
+import { askRoutes } from './asking/routes.ts'
+import { bundles } from './bundles/records.ts'
+import { bundleRoutes } from './bundles/routes.ts'
+import { gridRoutes } from './grid/routes.ts'
+import { leavingRoutes } from './leaving/routes.ts'
+import { memberRoutes } from './members/routes.ts'
+import { tellRunningOut } from './notices/tellRunningOut.ts'
+import { ownPurposes } from './purposes/records.ts'
+import { purposeRoutes } from './purposes/routes.ts'
+import { ownSignInRoutes } from './sign-in/ownRoutes.ts'
+import { teams } from './teams/records.ts'
+import { teamRoutes } from './teams/routes.ts'
+import { tieRoutes } from './ties/routes.ts'
 import { grants } from './grants/records.ts'
 import { grantRoutes } from './grants/routes.ts'
 import { historyRoutes } from './history/routes.ts'
@@ -32,7 +45,7 @@ import { openPostman } from './mail/send.ts'
 import { personAddresses, persons } from './people/records.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { Platforms } from './platforms/platforms.ts'
-import { tendProposal } from './proposals/otherAnswers.ts'
+import { tendAllDue, tendProposal } from './proposals/otherAnswers.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
 import { proposalRoutes } from './proposals/routes.ts'
 import { oidcRoutes } from './sign-in/oidc.ts'
@@ -48,6 +61,9 @@ const entities = [
   personAddresses,
   businesses,
   memberships,
+  teams,
+  bundles,
+  ownPurposes,
   assets,
   claims,
   grants,
@@ -57,11 +73,20 @@ const entities = [
 ]
 const capabilities: ((app: House, room: Room) => Promise<void>)[] = [
   signInRoutes,
+  ownSignInRoutes,
   businessRoutes,
   peopleRoutes,
+  memberRoutes,
+  leavingRoutes,
+  teamRoutes,
   assetRoutes,
+  bundleRoutes,
+  tieRoutes,
+  purposeRoutes,
   grantRoutes,
   proposalRoutes,
+  askRoutes,
+  gridRoutes,
   decisionRoutes,
   historyRoutes,
   deskRoutes,
@@ -112,6 +137,10 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   await jobs.open({
     'send-mail': work => postman.send(work),
     'tend-proposal': tendProposal(room),
+    'look-for-what-is-due': async () => {
+      await tendAllDue(room)()
+      await tellRunningOut(room)()
+    },
     'tidy-up': tidyUp(room.database),
   })
   await app.listen({ host: config.FAMIGLIA_HOST, port })

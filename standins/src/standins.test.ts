@@ -2,8 +2,8 @@ import { createTransport } from 'nodemailer'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { freePort } from '../../service/src/base/free-port.ts'
 import { html } from './html.ts'
-import { Accounts, type MarramAccount } from './marram/accounts.ts'
-import { askFamiglia } from './marram/askFamiglia.ts'
+import { askFamiglia } from './platform/askFamiglia.ts'
+import { Things, type Thing } from './platform/things.ts'
 import { startInbox, type Inbox } from './inbox/inbox.ts'
 
 let inbox: Inbox
@@ -12,16 +12,13 @@ beforeAll(async () => {
 })
 afterAll(() => inbox.close())
 
-const account: MarramAccount = {
+const account: Thing = {
   ref: 'MA-1',
   kind: 'ad-account',
   name: 'One',
   payment: 'a card',
-  spend: '1',
-  revenue: '2',
-  contacts: 3,
-  dailyBudget: 4,
-  adverts: [],
+  figures: { spend: '1' },
+  items: [],
 }
 
 test('the inbox keeps a letter that comes twice under one Message-ID once, with the links in it', async () => {
@@ -55,7 +52,7 @@ test('what a letter says is shown in the inbox and never carried out', async () 
 })
 
 test('a code of the platform is good once, and only the one shown', () => {
-  const accounts = new Accounts([account], null)
+  const accounts = new Things([account], 'MA', null)
   expect(accounts.takeCode('MA-1', '000000')).toBe('wrong')
   accounts.showCode('MA-1')
   const code = accounts.codeOf('MA-1')!

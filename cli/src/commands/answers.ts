@@ -1,4 +1,4 @@
-import { answerOf, famigliaClient, type Schemas } from '@famiglia/client'
+import { answerOf, famigliaClient } from '@famiglia/client'
 import { isAddress } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
@@ -7,16 +7,21 @@ import type { Run } from '../program.ts'
 
 /** Answering what was sent to one, and tending to what one sent. */
 export function answerCommands(program: Command, run: Run): void {
-  program.command('desk').description('what waits, runs out or is unfinished').action(run(desk))
+  movingCommands(program, run)
 
   program
     .command('accept <proposal>')
-    .description('accept an invitation, by its link or its id; makes your sign-in where you have none')
+    .description('accept an invitation, by its link or its id, or grant what a member asked for')
+    .option('--less <words>', 'grant less than was asked for, as "watch on ad-account/summer-crossings"')
+    .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
     .action(
-      run(async (context, options: { name?: string; password?: string }, wanted: string) => {
+      run(async (context, options: Accepting, wanted: string) => {
         const link = linkIn(wanted)
+        if (!link && (await isAsk(context, wanted))) return grant(context, wanted, options)
+        if (options.less)
+          throw new Exit(2, '--less is for what a member asked for; an invitation is changed by who sent it.')
         const accepted = link
           ? await acceptByLink(context, link, options)
           : await context.withProof(() =>
@@ -32,12 +37,22 @@ export function answerCommands(program: Command, run: Run): void {
 
   program
     .command('decline <proposal>')
-    .description('decline an invitation, by its link or its id')
+    .description('decline an invitation, by its link or its id, or what a member asked for')
     .option('--reason <text>', 'a word on why')
     .action(
       run(async (context, { reason }: { reason?: string }, wanted: string) => {
         const link = linkIn(wanted)
         const why = reason ? { reason } : {}
+        if (!link && (await isAsk(context, wanted))) {
+          const path = { ...(await context.path()), proposal: wanted }
+          const told = await answerOf(
+            context.client.POST('/v1/businesses/{business}/proposals/{proposal}/refusal', {
+              params: { path },
+              body: why,
+            }),
+          )
+          return context.desk.one(told, told.result)
+        }
         await (link
           ? answerOf(context.client.POST('/v1/invitations/refusal', { body: { link, ...why } }))
           : answerOf(
@@ -56,10 +71,11 @@ export function answerCommands(program: Command, run: Run): void {
     .action(
       run(async (context, _options: object, wanted: string) => {
         const path = { ...(await context.path()), proposal: await sentTo(context, wanted) }
-        await answerOf(
+        const { neverSent } = await answerOf(
           context.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', { params: { path } }),
         )
-        context.desk.one({ withdrawn: true }, 'Withdrawn. Its link no longer works.')
+        const told = neverSent ? 'Its letter had not left yet: nothing was sent.' : 'Its link no longer works.'
+        context.desk.one({ withdrawn: true, neverSent }, `Withdrawn. ${told}`)
       }),
     )
 
@@ -76,6 +92,65 @@ export function answerCommands(program: Command, run: Run): void {
           sent,
           `Sent again to ${sent.sentTo}; it stays open until ${sent.staysOpenUntil}. The old link no longer works.`,
         )
+      }),
+    )
+}
+
+interface Accepting {
+  readonly name?: string
+  readonly password?: string
+  readonly less?: string
+  readonly reason?: string
+}
+
+/** Whether an id is that of something a member asks of the acting business. */
+async function isAsk(context: Context, id: string): Promise<boolean> {
+  const business = await context.acting().catch(() => null)
+  if (!business || !/^[0-9a-f-]{36}$/i.test(id)) return false
+  const { data } = await context.client.GET('/v1/businesses/{business}/proposals/{proposal}', {
+    params: { path: { business, proposal: id } },
+  })
+  return data?.kind === 'ask'
+}
+
+async function grant(context: Context, proposal: string, { less, reason }: Accepting): Promise<void> {
+  const path = { ...(await context.path()), proposal }
+  const body = { ...(less ? { less } : {}), ...(reason ? { reason } : {}) }
+  const told = await context.withProof(() =>
+    answerOf(context.client.POST('/v1/businesses/{business}/proposals/{proposal}/grant', { params: { path }, body })),
+  )
+  context.desk.one(told, told.result)
+}
+
+/** Passing an invitation on by other means, and letting it go to another address. */
+function movingCommands(program: Command, run: Run): void {
+  program
+    .command('pass-on <proposal>')
+    .description('the link of an invitation whose letter was lost, to pass on by other means')
+    .action(
+      run(async (context, _options: object, wanted: string) => {
+        const path = { ...(await context.path()), proposal: await sentTo(context, wanted) }
+        const passed = await answerOf(
+          context.client.POST('/v1/businesses/{business}/proposals/{proposal}/pass-on', { params: { path } }),
+        )
+        context.desk.one(passed, passed.link)
+      }),
+    )
+
+  program
+    .command('move <proposal>')
+    .description('let an invitation go to the other address that was asked for')
+    .option('--refuse', 'leave it where it is')
+    .action(
+      run(async (context, { refuse }: { refuse?: boolean }, wanted: string) => {
+        const path = { ...(await context.path()), proposal: await sentTo(context, wanted) }
+        const told = await answerOf(
+          context.client.POST('/v1/businesses/{business}/proposals/{proposal}/move', {
+            params: { path },
+            body: { confirmed: !refuse },
+          }),
+        )
+        context.desk.one(told, told.result)
       }),
     )
 }
@@ -120,53 +195,4 @@ async function sentTo(context: Context, wanted: string): Promise<string> {
   const found = items.find(proposal => proposal.to === wanted.toLowerCase())
   if (found) return found.id
   throw new Exit(2, `Nothing open was sent to ${wanted}.`)
-}
-
-type DeskRow = { readonly section: string; readonly about: string; readonly since: string; readonly next: string }
-
-async function desk(context: Context): Promise<void> {
-  const found = await answerOf(
-    context.client.GET('/v1/businesses/{business}/desk', { params: { path: await context.path() } }),
-  )
-  if (context.desk.format === 'json') return context.desk.one(found, '')
-  context.desk.list(
-    deskRows(found),
-    [
-      { head: 'what', of: row => row.section },
-      { head: 'about', of: row => row.about },
-      { head: 'date', of: row => row.since },
-      { head: 'next', of: row => row.next },
-    ],
-    'Nothing waits for you, and nothing runs out in the next 30 days.',
-  )
-}
-
-function deskRows(found: Schemas['Desk']): DeskRow[] {
-  const day = (instant: string) => instant.slice(0, 10)
-  return [
-    ...found.received.map(row => ({
-      section: 'waits for you',
-      about: `${row.from} of ${row.business} invites you: ${row.assets.join(', ')}`,
-      since: day(row.openedAt),
-      next: `accept ${row.proposal}`,
-    })),
-    ...found.waiting.map(row => ({
-      section: 'sent',
-      about: `${row.to}: ${row.assets.join(', ')}`,
-      since: day(row.openedAt),
-      next: `remind ${row.to}`,
-    })),
-    ...found.ending.map(row => ({
-      section: 'ends soon',
-      about: `${row.person} on ${row.asset}`,
-      since: day(row.until),
-      next: `let … on ${row.kind}/${row.handle} until …`,
-    })),
-    ...found.unfinished.map(row => ({
-      section: 'unfinished',
-      about: `${row.person} has no ${row.lacks}`,
-      since: day(row.since),
-      next: row.lacks === 'assets' ? `let ${row.address} … on …` : 'ask them to set one up',
-    })),
-  ]
 }

@@ -12,9 +12,11 @@ export function readingCommands(program: Command, run: Run): void {
   program
     .command('who <what>')
     .description('who reaches an asset: tier, hiding, how they sign in, invited by, since, last used, until')
+    .option('--can-give', 'only who can give access there, and why')
     .action(
-      run(async (context, _options: object, asset: string) => {
+      run(async (context, { canGive }: { canGive?: boolean }, asset: string) => {
         const path = { ...(await context.path()), asset }
+        if (canGive) return givers(context, path)
         const holders = await allPages(
           after =>
             answerOf(
@@ -99,7 +101,9 @@ export function readingCommands(program: Command, run: Run): void {
               head: 'assets',
               of: person => (person.standing === 'member' && person.assets === 0 ? 'none yet' : person.assets),
             },
-            { head: 'signs in with', of: person => (person.secondProof ? 'password and code' : 'password only') },
+            { head: 'teams', of: person => sayList(person.teams) },
+            { head: 'second proof', of: person => (person.secondProof ? 'yes' : 'none') },
+            { head: 'stopped', of: person => (person.frozen ? 'frozen' : person.paused ? 'paused' : '') },
             { head: 'invited by', of: person => person.invitedBy },
             { head: 'since', of: person => sayShortDate(Temporal.Instant.from(person.since), zone) },
           ],
@@ -120,6 +124,23 @@ export function readingCommands(program: Command, run: Run): void {
         options.verify ? verify(context) : history(context, options),
       ),
     )
+}
+
+/** Who can give access on an asset, and why each. */
+async function givers(context: Context, path: { business: string; asset: string }): Promise<void> {
+  const { giveAccess } = await answerOf(
+    context.client.GET('/v1/businesses/{business}/assets/{asset}', { params: { path } }),
+  )
+  context.desk.list(
+    giveAccess,
+    [
+      { head: 'person', of: giver => giver.name },
+      { head: 'address', of: giver => giver.address },
+      { head: 'as', of: giver => giver.as },
+      { head: 'why', of: giver => giver.why },
+    ],
+    'Nobody can.',
+  )
 }
 
 async function ask(context: Context, who: string, action: string, asset: string): Promise<Schemas['Answer']> {
@@ -176,7 +197,7 @@ async function verify(context: Context): Promise<void> {
   if (!proof.whole) process.exitCode = 1
 }
 
-async function zoneOf(context: Context): Promise<string> {
+export async function zoneOf(context: Context): Promise<string> {
   const { businesses } = await context.me()
   const acting = await context.acting().catch(() => null)
   return businesses.find(business => business.number === acting)?.zone ?? Temporal.Now.timeZoneId()
@@ -212,7 +233,7 @@ function holderColumns(zone: string): Column<Schemas['Holder']>[] {
   ]
 }
 
-function holdingColumns(zone: string): Column<Schemas['Holding']>[] {
+export function holdingColumns(zone: string): Column<Schemas['Holding']>[] {
   return [
     { head: 'asset', of: ({ asset }) => `${asset.kind}/${asset.handle}` },
     { head: 'name', of: ({ asset }) => asset.name },

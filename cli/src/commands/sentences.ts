@@ -1,23 +1,28 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
-import { capitalised, sayList } from '@famiglia/core'
-import type { Command } from 'commander'
-import { Exit, type Context } from '../context.ts'
+import { capitalised, sayList, standings, type Standing } from '@famiglia/core'
+import { Option, type Command } from 'commander'
+import type { Context } from '../context.ts'
 import type { Run } from '../program.ts'
 
 /** Giving, changing and ending access: the sentence as it is, after its review. */
 export function sentenceCommands(program: Command, run: Run): void {
   program
     .command('let <words...>')
-    .description('give access: let <who> <tier> on <what> [hiding …] [until … | for …]')
+    .description(
+      'give access: let <who> <tier> on <what> [hiding …] [until … | for …], or let <who> "<purpose>" [on <what>]',
+    )
     .option('--note <text>', 'a personal note for the letter')
+    .addOption(new Option('--standing <standing>', 'what somebody new joins as').choices([...standings]))
     .action(
-      run(async (context, { note }: { note?: string }, words: string[]) => say(context, inOneLine('let', words), note)),
+      run(async (context, { note, standing }: { note?: string; standing?: Standing }, words: string[]) =>
+        say(context, inOneLine('let', words), note, standing),
+      ),
     )
 
   program
     .command('end <words...>')
     .description('end access: end <who> [on <what>], or end grant/<id>')
-    .action(run(async (context, _options: object, words: string[]) => say(context, inOneLine('end', words), undefined)))
+    .action(run(async (context, _options: object, words: string[]) => say(context, inOneLine('end', words))))
 
   program
     .command('preview <words...>')
@@ -45,30 +50,22 @@ async function previewOf(context: Context, sentence: string): Promise<Schemas['P
   )
 }
 
-async function say(context: Context, sentence: string, note: string | undefined): Promise<void> {
+async function say(context: Context, sentence: string, note?: string, standing?: Standing): Promise<void> {
   const preview = await previewOf(context, sentence)
   context.desk.remark(`${review(preview)}\n`)
-  await assertWanted(context, preview)
+  await context.sure(preview.verb === 'let' ? 'Send it?' : 'End it?')
   const path = await context.path()
   const key = idempotencyKey()
   const said = await context.withProof(() =>
     answerOf(
       context.client.POST('/v1/businesses/{business}/sentences', {
         params: { path },
-        body: { sentence, ...(note ? { note } : {}) },
+        body: { sentence, ...(note ? { note } : {}), ...(standing ? { standing } : {}) },
         headers: key,
       }),
     ),
   )
   context.desk.one(said, said.result)
-}
-
-/** An unattended token was made to work with nobody there; otherwise somebody is asked, or has said --yes. */
-async function assertWanted(context: Context, preview: Schemas['Preview']): Promise<void> {
-  if (context.options.yes || (await context.me()).session.unattended) return
-  if (!context.desk.interactive) throw new Exit(2, 'Nobody is there to ask: add --yes when you mean it.')
-  if (!(await context.desk.askYes(preview.verb === 'let' ? 'Send it?' : 'End it?')))
-    throw new Exit(1, 'Nothing was sent.')
 }
 
 /** The review: what it allows and what not, until when, whose money, who is told. */
@@ -87,11 +84,16 @@ export function review(preview: Schemas['Preview']): string {
           .join('; '),
       ])
     if (asset.money) facts.push(['  money', asset.money])
-    if (asset.difference) facts.push(['  changes', asset.difference])
   }
+  for (const change of preview.changes) facts.push(['changes', change])
+  if (preview.purpose) facts.push(...purposeFacts(preview.purpose))
+  for (const more of preview.surplus) facts.push(['more', more])
+  if (preview.least) facts.push(['enough is', preview.least])
   if (preview.from) facts.push(['from', preview.from])
   if (preview.verb === 'let') facts.push(['until', preview.until?.words ?? 'no end'])
   if (preview.staysOpenUntil) facts.push(['stays open', `until ${preview.staysOpenUntil}`])
+  if (preview.seats) facts.push(['seats', preview.seats.words])
+  if (preview.alsoCanGive.length > 0) facts.push(['can give too', sayList(preview.alsoCanGive)])
   for (const mail of preview.mails) facts.push(['letter', `to ${mail.to}: ${mail.about}`])
   for (const note of preview.notes) facts.push(['note', note])
   if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to prove again who you are'])
@@ -100,6 +102,20 @@ export function review(preview: Schemas['Preview']): string {
     capitalised(preview.summary),
     ...facts.map(([term, answer]) => `  ${term.padEnd(width)}  ${hanging(answer, width + 4)}`),
   ].join('\n')
+}
+
+function purposeFacts(purpose: NonNullable<Schemas['Preview']['purpose']>): [string, string][] {
+  const lines = purpose.requirements
+    .filter(requirement => requirement.must || requirement.given)
+    .map((requirement): [string, string] => {
+      const on = requirement.asset ? ` on ${requirement.asset.name}` : ''
+      const mend = requirement.sentence ?? requirement.remedy
+      return [
+        '',
+        `${requirement.state === 'met' ? '✓' : '✗'} ${requirement.takes}${on}${requirement.state !== 'met' && mend ? `: ${mend}` : ''}`,
+      ]
+    })
+  return [['purpose', `${purpose.name}: ${purpose.enough ? 'this is enough' : 'this is not enough yet'}`], ...lines]
 }
 
 /** Breaks a long answer between words, so that it stays in its column of the terminal. */

@@ -21,6 +21,7 @@ const asset = {
   handle: 'a',
   name: 'A',
   archived: false,
+  frozen: false,
   owner,
 } as const
 
@@ -58,7 +59,7 @@ function throughPartners(
       ...link,
     }
   })
-  const memberships = [{ business: chain.at(-1)!.giver.id, standing: 'member' as const, paused: false }]
+  const memberships = [{ business: chain.at(-1)!.giver.id, standing: 'member' as const, paused: false, frozen: false }]
   return {
     chain,
     facts: {

@@ -23,6 +23,7 @@ const asset = {
   handle: 'summer-crossings',
   name: 'Summer Crossings',
   archived: false,
+  frozen: false,
   owner: ferries,
 } as const
 
@@ -47,7 +48,7 @@ function aGrant(over: Partial<GrantFact> = {}): GrantFact {
 }
 
 function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
-  const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false }]
+  const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false, frozen: false }]
   return {
     person: { id: 'priya', name: 'Priya Lindqvist', paused: false },
     asset,
@@ -60,7 +61,7 @@ function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
 
 const toAgency = aGrant({ id: 'up', holder: { kind: 'business', id: agency.id, name: agency.name } })
 const staffed = aGrant({ id: 'down', giver: agency, upstream: 'up', tier: 'steward' })
-const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false }]
+const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false, frozen: false }]
 
 test('a grant allows what its tier holds, and tells its path as a sentence', () => {
   const facts = someFacts({
@@ -106,7 +107,7 @@ test.each([
     'the membership is paused',
     someFacts({
       grants: [aGrant()],
-      memberships: [{ business: ferries.id, standing: 'member', paused: true }],
+      memberships: [{ business: ferries.id, standing: 'member', paused: true, frozen: false }],
     }),
     'membership-paused',
   ],
@@ -119,7 +120,7 @@ test.each([
 
 test('admins of the owning business have everything, finance people the bills, members nothing of their own', () => {
   const as = (standing: 'member' | 'finance' | 'admin') =>
-    someFacts({ memberships: [{ business: ferries.id, standing, paused: false }] })
+    someFacts({ memberships: [{ business: ferries.id, standing, paused: false, frozen: false }] })
 
   expect(decide(as('admin'), 'asset.archive', now).allowed).toBe(true)
   expect(decide(as('finance'), 'billing.see', now).allowed).toBe(true)
@@ -163,7 +164,7 @@ test('a partner passes on to a further business only where the grant says so', (
     upstream: 'up',
     holder: { kind: 'business', id: further.id, name: further.name },
   })
-  const memberships = [{ business: further.id, standing: 'admin' as const, paused: false }]
+  const memberships = [{ business: further.id, standing: 'admin' as const, paused: false, frozen: false }]
   const through = (mayPassOn: boolean) =>
     decide(someFacts({ memberships, grants: [passed], upstream: [{ ...toAgency, mayPassOn }] }), 'report.see', now)
   expect(through(false)).toMatchObject({ allowed: false, paths: [{ stopped: 'may-not-pass-on' }] })

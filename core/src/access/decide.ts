@@ -11,8 +11,10 @@ export type NotCounting =
   | 'person-paused'
   | 'business-paused'
   | 'asset-archived'
+  | 'asset-frozen'
   | 'membership-ended'
   | 'membership-paused'
+  | 'membership-frozen'
   | 'not-staffed'
   | 'nothing-upstream'
   | 'may-not-pass-on'
@@ -61,7 +63,7 @@ function ownerPath(facts: AccessFacts): Path[] {
   if (!standing || standing.standing === 'member') return []
   const level = standing.standing === 'admin' ? fullLevel(asset.kind) : financeLevel(asset.kind)
   if (level === noAccess) return []
-  const stopped = stoppedAnyway(facts) ?? (standing.paused ? 'membership-paused' : null)
+  const stopped = stoppedAnyway(facts) ?? stoppedMembership(standing)
   return [{ through: 'owner', grants: [], standing, level, stopped }]
 }
 
@@ -101,13 +103,20 @@ function chainTo(facts: AccessFacts, grant: GrantFact): { grants: GrantFact[]; b
 function stoppedAnyway({ person, asset }: AccessFacts): NotCounting | null {
   if (person.paused) return 'person-paused'
   if (asset.archived) return 'asset-archived'
+  if (asset.frozen) return 'asset-frozen'
   return asset.owner.paused ? 'business-paused' : null
 }
 
 function stoppedAtHolder(grant: GrantFact, membership: MembershipFact | null): NotCounting | null {
   if (!membership) return 'membership-ended'
-  if (membership.paused) return 'membership-paused'
+  const stopped = stoppedMembership(membership)
+  if (stopped) return stopped
   return grant.holder.kind === 'business' && membership.standing !== 'admin' ? 'not-staffed' : null
+}
+
+function stoppedMembership(membership: MembershipFact): NotCounting | null {
+  if (membership.frozen) return 'membership-frozen'
+  return membership.paused ? 'membership-paused' : null
 }
 
 /** Why a grant by itself does not hold at an instant; it holds in [from, until). */

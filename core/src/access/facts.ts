@@ -18,6 +18,7 @@ export interface AssetFact {
   readonly handle: string
   readonly name: string
   readonly archived: boolean
+  readonly frozen: boolean
   readonly owner: BusinessFact
 }
 
@@ -26,6 +27,7 @@ export interface MembershipFact {
   readonly business: string
   readonly standing: Standing
   readonly paused: boolean
+  readonly frozen: boolean
 }
 
 export type HolderFact =
@@ -37,8 +39,8 @@ export interface GrantFact extends Given {
   readonly id: string
   readonly giver: BusinessFact
   readonly holder: HolderFact
-  /** The asset it names: the one asked about, or one that holds it. */
-  readonly on: { readonly id: string; readonly kind: Kind; readonly name: string }
+  /** What it names: the asset asked about, one that holds it, or a bundle that it is in. */
+  readonly on: { readonly id: string; readonly kind: Kind | 'bundle'; readonly name: string }
   readonly from: Instant
   readonly until: Instant | null
   readonly ended: Instant | null

@@ -3,7 +3,7 @@ import type { KindRules } from './kind.ts'
 export const tag = {
   kind: 'tag',
   noun: 'tag',
-  alsoCalled: ['pixel', 'conversion tag', 'tracking tag'],
+  alsoCalled: ['pixel', 'conversion tag', 'tracking tag', 'tracking code'],
   tiers: {
     watch: ['event.see'],
     draft: ['event.test'],

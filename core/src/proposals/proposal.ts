@@ -1,3 +1,6 @@
+import type { Words } from '../grants/index.ts'
+import type { Kind } from '../kinds/index.ts'
+import { covers, levelOf } from '../levels/index.ts'
 import { Temporal, isBefore, type Instant } from '../time/index.ts'
 
 export type ProposalKind = 'invitation' | 'offer' | 'ask' | 'link' | 'handover' | 'billing'
@@ -50,6 +53,16 @@ export function nextDueAt(course: ProposalCourse): Instant {
   const day = reminderDays[course.reminders]
   const reminder = day === undefined ? null : course.sentAt.add({ hours: day * 24 })
   return reminder && isBefore(reminder, course.lapsesAt) ? reminder : course.lapsesAt
+}
+
+/**
+ * Whether an answer stays within what was asked: the same or less of it, and no longer. The answering side may accept
+ * less, never more.
+ */
+export function staysWithin(kind: Kind, asked: Words, answered: Words): boolean {
+  if (!covers(levelOf(kind, asked), levelOf(kind, answered))) return false
+  if (asked.until && (!answered.until || isBefore(asked.until, answered.until))) return false
+  return !asked.from || (answered.from !== null && !isBefore(answered.from, asked.from))
 }
 
 /** Proof of who one is holds for ten minutes. */

@@ -5,6 +5,7 @@ import {
   isAction,
   isFigure,
   isKind,
+  kindMeantBy,
   type Action,
   type Figure,
 } from '../kinds/index.ts'
@@ -105,12 +106,22 @@ class Reader {
   }
 
   private letSentence(): LetSentence {
-    const who = this.who()
+    const who = this.list(() => this.who(), 'somebody')
+    if (this.peek()?.kind === 'quoted') return this.letForPurpose(who)
     const { tier, actions } = this.given()
     this.expect('on', 'after what may be done comes “on” and the asset')
     const on = this.list(() => this.what(), 'an asset')
     const clauses = this.clauses()
     return { verb: 'let', who, tier, actions, on, ...clauses }
+  }
+
+  private letForPurpose(who: Who[]): LetSentence {
+    const purpose = this.purpose()
+    const named = this.peek()?.text === 'on'
+    if (named) this.at++
+    const on = named ? this.list(() => this.what(), 'an asset') : []
+    const clauses = this.clauses(['to'])
+    return { verb: 'let', who, tier: null, actions: [], on, ...clauses, purpose }
   }
 
   private endSentence(): EndSentence {
@@ -157,6 +168,15 @@ class Reader {
     const handle = this.handle(word, word.text.slice(slash + 1))
     if (kind === 'bundle') return { by: 'bundle', handle }
     if (isKind(kind)) return { by: 'handle', kind, handle }
+    const meant = kindMeantBy(kind)
+    if (meant)
+      throw this.wrong(
+        word,
+        `A ${kind} is called a ${meant} here: say ${meant}/${handle}.`,
+        [],
+        undefined,
+        `${meant}/${handle}`,
+      )
     throw this.wrong(word, `There is no kind of asset called “${kind}”.`, [...allKinds, 'bundle'])
   }
 
@@ -178,17 +198,17 @@ class Reader {
     return { tier, actions: [...new Set(actions)] }
   }
 
-  private clauses(): Pick<LetSentence, 'hiding' | 'from' | 'until' | 'purpose'> {
+  private clauses(said: readonly string[] = []): Pick<LetSentence, 'hiding' | 'from' | 'until' | 'purpose'> {
     let hiding: Figure[] = []
     let from: Moment | null = null
     let until: Moment | null = null
     let span: { amount: number; unit: SpanUnit } | null = null
     let purpose: string | null = null
-    const said = new Set<string>()
+    const before = new Set<string>(said)
     for (let word = this.next(); word; word = this.next()) {
       const clause = word.text === 'for' ? 'until' : word.text
-      if (said.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
-      said.add(clause)
+      if (before.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
+      before.add(clause)
       if (word.text === 'hiding') hiding = this.figures()
       else if (word.text === 'from') from = this.moment()
       else if (word.text === 'until') until = this.moment()
@@ -330,13 +350,14 @@ class Reader {
     message: string,
     known: readonly string[],
     code: SentenceError['code'] = 'sentence.unreadable',
+    meant: string | null = null,
   ): Unreadable {
-    const near = word ? nearest(word.text.split('/')[0]!, known) : null
+    const near = meant ?? (word ? nearest(word.text.split('/')[0]!, known) : null)
     const start = word?.start ?? this.text.length
     const end = word?.end ?? this.text.length
     return new Unreadable({
       code,
-      message: near ? `${message} Did you mean ${near}?` : message,
+      message: near && !meant ? `${message} Did you mean ${near}?` : message,
       start,
       end,
       nearest: near,

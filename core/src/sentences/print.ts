@@ -26,15 +26,16 @@ export function printSentence(sentence: Sentence): string {
 
 function printLet(sentence: LetSentence): string {
   const given = [...(sentence.tier ? [sentence.tier] : []), ...sentence.actions].join(', ')
+  const byPurpose = given === '' && sentence.purpose
   return [
     'let',
-    printWho(sentence.who),
-    given,
+    sentence.who.map(printWho).join(', '),
+    byPurpose ? `"${sentence.purpose}"` : given,
     ...onClause(sentence.on),
     ...(sentence.hiding.length > 0 ? ['hiding', sentence.hiding.join(' and ')] : []),
     ...(sentence.from ? ['from', printMoment(sentence.from)] : []),
     ...(sentence.until ? ['until', printMoment(sentence.until)] : []),
-    ...(sentence.purpose ? ['to', `"${sentence.purpose}"`] : []),
+    ...(sentence.purpose && !byPurpose ? ['to', `"${sentence.purpose}"`] : []),
   ].join(' ')
 }
 

@@ -5,7 +5,7 @@ import { tiers } from '../levels/index.ts'
 import { drawNumber } from '../numbers/index.ts'
 import { Temporal } from '../time/index.ts'
 import { parseSentence } from './parse.ts'
-import { printSentence } from './print.ts'
+import { printSentence, printWho } from './print.ts'
 import type { Sentence, What, Who } from './sentence.ts'
 
 const today = Temporal.PlainDate.from('2026-11-23')
@@ -40,7 +40,7 @@ const someOn = fc.array(what, { minLength: 1, maxLength: 4 })
 const letSentence = fc
   .record({
     verb: fc.constant('let' as const),
-    who,
+    who: fc.uniqueArray(who, { minLength: 1, maxLength: 3, selector: printWho }),
     tier: fc.option(fc.constantFrom(...tiers)),
     actions: fc.subarray(allActions, { maxLength: 3 }),
     on: someOn,
@@ -50,11 +50,22 @@ const letSentence = fc
     purpose: fc.option(fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/)),
   })
   .filter(sentence => sentence.tier !== null || sentence.actions.length > 0)
+const purposeSentence = fc.record({
+  verb: fc.constant('let' as const),
+  who: fc.uniqueArray(who, { minLength: 1, maxLength: 2, selector: printWho }),
+  tier: fc.constant(null),
+  actions: fc.constant([]),
+  on: fc.oneof(someOn, fc.constant([])),
+  hiding: fc.subarray([...allFigures]),
+  from: fc.option(moment),
+  until: fc.option(moment),
+  purpose: fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/),
+})
 const endSentence = fc.oneof(
   fc.record({ verb: fc.constant('end' as const), who, on: fc.oneof(someOn, fc.constant([])) }),
   fc.uuid().map(grant => ({ verb: 'end' as const, grant })),
 )
-const anySentence: fc.Arbitrary<Sentence> = fc.oneof(letSentence, endSentence)
+const anySentence: fc.Arbitrary<Sentence> = fc.oneof(letSentence, purposeSentence, endSentence)
 
 test('what is printed is read as the same sentence', () => {
   fc.assert(

@@ -16,10 +16,13 @@ export type What =
   | { readonly by: 'handle'; readonly kind: Kind; readonly handle: string }
   | { readonly by: 'bundle'; readonly handle: string }
 
-/** `let <who> <tier and actions> on <what> [hiding …] [from …] [until …] [to "…"]` */
+/**
+ * `let <who> <tier and actions> on <what> [hiding …] [from …] [until …] [to "…"]`, or `let <who> "<purpose>" [on <what>] …`:
+ * without tier and actions the purpose works them out, and the assets too where none is named.
+ */
 export interface LetSentence {
   readonly verb: 'let'
-  readonly who: Who
+  readonly who: readonly Who[]
   readonly tier: Tier | null
   readonly actions: readonly Action[]
   readonly on: readonly What[]

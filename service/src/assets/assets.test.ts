@@ -23,7 +23,7 @@ const confirm = (id: string, code: string, handle: string) =>
       body: { code, handle },
     }),
   )
-const codeOf = (ref: string) => scene.town.marram.accounts.codeOf(ref)!
+const codeOf = (ref: string) => scene.town.platform('marram').things.codeOf(ref)!
 
 test('only who may bring in assets can claim, from a platform there is, what the platform has', async () => {
   expect(await problemOf(claim('MA-20417', 'marram', scene.tomasz))).toMatchObject({ code: 'standing.not-enough' })
@@ -139,7 +139,7 @@ test('who reaches it tells admins by their standing and who waits, a page at a t
 })
 
 test('a platform that does not answer is said to be away, and nothing is kept', async () => {
-  await scene.town.marram.close()
+  await scene.town.platform('marram').close()
   const before = await scene.sql('SELECT id FROM claim')
   expect(await problemOf(claim('MA-20417'))).toMatchObject({ code: 'platform.away', status: 503 })
   expect(await scene.sql('SELECT id FROM claim')).toEqual(before)

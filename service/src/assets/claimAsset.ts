@@ -1,14 +1,11 @@
-import { drawNumber, handlePattern, isKind, kinds, type Kind } from '@famiglia/core'
+import { handlePattern, isKind, kinds, type Kind } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
-import type { Change } from '../base/change.ts'
-import { violates } from '../base/database.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
-import { drawDigits } from '../base/secrets.ts'
 import { actorOf } from '../base/session.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
-import type { Controlled } from '../platforms/platforms.ts'
+import { addAsset } from './addAsset.ts'
 import { assets, claims, type Asset, type Claim } from './records.ts'
 
 const triesAllowed = 5
@@ -82,7 +79,7 @@ export function confirmClaim(room: Room) {
     if (!isKind(controlled.kind)) throw new Error(`${platform.name} told of an unknown kind “${controlled.kind}”.`)
     const kind = controlled.kind
     return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
-      const asset = await addAsset(change, acting, claim, controlled, kind, given)
+      const asset = await addAsset(change, acting, claim.platform, controlled, kind, given)
       await change.manager.update(claims, { id: claim.id }, { assetId: asset.id })
       await change.record({
         chain: acting.id,
@@ -115,47 +112,6 @@ async function countTry(room: Room, acting: Acting, id: string): Promise<Claim> 
     })
     return claim
   })
-}
-
-async function addAsset(
-  change: Change,
-  acting: Acting,
-  claim: Claim,
-  controlled: Controlled,
-  kind: Kind,
-  given: { handle: string; name?: string | undefined },
-): Promise<Asset> {
-  const held = await change.manager.findOneBy(assets, { platform: claim.platform, platformRef: controlled.ref })
-  if (held) {
-    const detail =
-      held.businessId === acting.id
-        ? `${acting.name} brought it in already, as ${held.kind}/${held.handle}.`
-        : 'Another business holds it in Famiglia. Ask its owner for access instead.'
-    throw new Problem('claim.held-elsewhere', detail)
-  }
-  const asset: Asset = {
-    id: newId(),
-    number: drawNumber('A', drawDigits()),
-    businessId: acting.id,
-    kind,
-    handle: given.handle,
-    name: given.name ?? controlled.name,
-    platform: claim.platform,
-    platformRef: controlled.ref,
-    payment: controlled.payment,
-    insideId: null,
-    broughtInAt: change.now,
-    broughtInBy: acting.live.person,
-    archivedAt: null,
-    version: 1,
-  }
-  try {
-    await change.manager.insert(assets, asset)
-  } catch (error) {
-    if (violates(error, 'asset_handle')) throw handleTaken(kind, given.handle)
-    throw error
-  }
-  return asset
 }
 
 export function assertHandle(handle: string): void {

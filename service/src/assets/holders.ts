@@ -5,9 +5,14 @@ import {
   Temporal,
   highestTierWithin,
   type AccessFacts,
+  type GrantFact,
+  momentOfEnd,
+  printMoment,
+  sayGiven,
   type Figure,
   type Path,
 } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
 import type { Room } from '../base/room.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import type { Asset } from './records.ts'
@@ -29,6 +34,8 @@ export interface Holder {
   /** The open invitation, or the one grant of their own, to change or end. */
   readonly proposal: string | null
   readonly grant: string | null
+  /** The sentence that says the grant of their own as it stands: where every change begins. */
+  readonly said: string | null
 }
 
 interface Candidate {
@@ -45,11 +52,11 @@ interface Candidate {
 const candidates = `
   WITH reaching AS (
     SELECT person_id FROM membership WHERE business_id = $2 AND standing IN ('admin', 'finance')
-    UNION SELECT g.person_id FROM access_grant g WHERE g.asset_id = ANY($1) AND g.person_id IS NOT NULL AND g.ended_at IS NULL
-    UNION SELECT t.person_id FROM access_grant g JOIN team_member t ON t.team_id = g.team_id WHERE g.asset_id = ANY($1) AND g.ended_at IS NULL
-    UNION SELECT m.person_id FROM access_grant g JOIN membership m ON m.business_id = g.partner_id AND m.standing = 'admin' WHERE g.asset_id = ANY($1) AND g.ended_at IS NULL
+    UNION SELECT g.person_id FROM access_grant g WHERE g.target_id = ANY($1) AND g.person_id IS NOT NULL AND g.ended_at IS NULL
+    UNION SELECT t.person_id FROM access_grant g JOIN team_member t ON t.team_id = g.team_id WHERE g.target_id = ANY($1) AND g.ended_at IS NULL
+    UNION SELECT m.person_id FROM access_grant g JOIN membership m ON m.business_id = g.partner_id AND m.standing = 'admin' WHERE g.target_id = ANY($1) AND g.ended_at IS NULL
   )
-  SELECT person.id, person.name, main.address, person.totp_sealed IS NOT NULL AS second_proof, last_use.at AS last_used, inviter.name AS invited_by, membership.since AS member_since
+  SELECT person.id, person.name, main.address, person.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = person.id) AS second_proof, last_use.at AS last_used, inviter.name AS invited_by, membership.since AS member_since
   FROM reaching JOIN person ON person.id = reaching.person_id JOIN person_address main ON main.person_id = person.id AND main.main
     LEFT JOIN last_use ON last_use.asset_id = $3 AND last_use.person_id = person.id
     LEFT JOIN membership ON membership.business_id = $2 AND membership.person_id = person.id LEFT JOIN person inviter ON inviter.id = membership.invited_by
@@ -59,7 +66,7 @@ const candidates = `
 const waiting = `
   SELECT proposal.id, proposal.to_address, proposal.opened_at, proposal.lapses_at, sender.name AS sender, item.tier, item.actions, item.hiding, item.until_at
   FROM proposal_item item JOIN proposal ON proposal.id = item.proposal_id AND proposal.state = 'open' AND proposal.lapses_at > $2 JOIN person sender ON sender.id = proposal.sent_by
-  WHERE item.asset_id = $1 ORDER BY proposal.opened_at LIMIT 200`
+  WHERE item.target_id = ANY($1) AND proposal.kind = 'invitation' ORDER BY proposal.opened_at LIMIT 200`
 
 interface WaitingRow {
   id: string
@@ -80,7 +87,7 @@ export async function holdersOf(
   after: string | undefined,
 ): Promise<{ items: Holder[]; next: string | null }> {
   const cursor = readCursor(after)
-  const places = [asset.id, ...(asset.insideId ? [asset.insideId] : [])]
+  const places = await placesOf(room.database.manager, asset)
   const rows = (await room.database.query(candidates, [
     places,
     asset.businessId,
@@ -92,7 +99,7 @@ export async function holdersOf(
   const page = cutPage(rows, limit, row => [row.name, row.id])
   const facts = await room.facts.aroundAll(page.items.map(row => ({ person: row.id, asset: asset.id })))
   const holders = page.items.flatMap((row, index) => toHolder(room, row, facts[index] ?? null))
-  return { items: cursor ? holders : [...holders, ...(await waitingFor(room, asset))], next: page.next }
+  return { items: cursor ? holders : [...holders, ...(await waitingFor(room, asset, places))], next: page.next }
 }
 
 function toHolder(room: Room, row: Candidate, facts: AccessFacts | null): Holder[] {
@@ -107,7 +114,9 @@ function toHolder(room: Room, row: Candidate, facts: AccessFacts | null): Holder
   const shown = live.length > 0 ? level : main.level
   const own = counted
     .flatMap(path => path.grants)
-    .find(grant => grant.holder.kind === 'person' && grant.giver.id === facts.asset.owner.id)
+    .find(
+      grant => grant.holder.kind === 'person' && grant.giver.id === facts.asset.owner.id && grant.on.kind !== 'bundle',
+    )
   const figures = kinds[facts.asset.kind].figures
   const until = untilOf(counted)
   return [
@@ -120,22 +129,49 @@ function toHolder(room: Room, row: Candidate, facts: AccessFacts | null): Holder
       through: [...new Set(counted.map(path => sayThrough(path)))].join('; '),
       sees: figures.filter(figure => shown.sees.has(figure)),
       hidden: figures.filter(figure => !shown.sees.has(figure)),
-      signsInWith: row.second_proof ? 'password and code' : 'password only',
+      signsInWith: row.second_proof ? 'with a second proof' : 'password only',
       invitedBy: row.invited_by,
       since: sinceOf(main, row),
       lastUsed: row.last_used?.toISOString() ?? null,
       until: until?.toString() ?? null,
       proposal: null,
       grant: own?.id ?? null,
+      said: own ? sayOwn(own, facts.asset, row.address) : null,
     },
   ]
 }
 
+/** What access to an asset can be given on: itself, what holds it, and the bundles either is in. */
+export async function placesOf(manager: EntityManager, asset: Pick<Asset, 'id' | 'insideId'>): Promise<string[]> {
+  const own = [asset.id, ...(asset.insideId ? [asset.insideId] : [])]
+  const rows = (await manager.query('SELECT DISTINCT bundle_id AS id FROM bundle_asset WHERE asset_id = ANY($1)', [
+    own,
+  ])) as {
+    id: string
+  }[]
+  return [...own, ...rows.map(row => row.id)]
+}
+
+/** A grant said again as a sentence. */
+export function sayOwn(grant: GrantFact, asset: AccessFacts['asset'], address: string): string | null {
+  if (grant.on.id !== asset.id) return null
+  const { zone } = grant.giver
+  return [
+    `let ${address} ${sayGiven(grant)} on ${asset.kind}/${asset.handle}`,
+    grant.hiding.length > 0 ? `hiding ${grant.hiding.join(' and ')}` : '',
+    grant.until ? `until ${printMoment(momentOfEnd(grant.until, zone))}` : '',
+    grant.purpose ? `to "${grant.purpose}"` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
 function sayThrough(path: Path): string {
   if (path.through === 'owner') return `owning business, ${path.standing?.standing}`
-  if (path.through === 'person')
-    return path.grants.length > 1 ? `${path.grants.at(-1)!.giver.name}, staffed` : 'own grant'
-  return path.grants.at(-1)!.holder.name
+  const last = path.grants.at(-1)!
+  const on = last.on.kind === 'bundle' ? `, by the bundle ${last.on.name}` : ''
+  if (path.through === 'person') return path.grants.length > 1 ? `${last.giver.name}, staffed` : `own grant${on}`
+  return `${path.through === 'team' ? 'team ' : ''}${last.holder.name}${on}`
 }
 
 function sinceOf(path: Path, row: Candidate): string | null {
@@ -152,8 +188,8 @@ function untilOf(paths: readonly Path[]): Temporal.Instant | null {
     .reduce((one, other) => (Temporal.Instant.compare(one, other) > 0 ? one : other))
 }
 
-async function waitingFor(room: Room, asset: Asset): Promise<Holder[]> {
-  const rows = (await room.database.query(waiting, [asset.id, room.clock.now().toString()])) as WaitingRow[]
+async function waitingFor(room: Room, asset: Asset, places: readonly string[]): Promise<Holder[]> {
+  const rows = (await room.database.query(waiting, [places, room.clock.now().toString()])) as WaitingRow[]
   const figures = kinds[asset.kind].figures
   return rows.map(row => ({
     person: { id: null, name: row.to_address, address: row.to_address },
@@ -170,5 +206,6 @@ async function waitingFor(room: Room, asset: Asset): Promise<Holder[]> {
     until: row.until_at?.toISOString() ?? null,
     proposal: row.id,
     grant: null,
+    said: null,
   }))
 }

@@ -37,11 +37,11 @@ export interface Holding {
 const candidates = `
   WITH mine AS (SELECT business_id, standing FROM membership WHERE person_id = $1),
   reached AS (
-    SELECT asset_id FROM access_grant WHERE ended_at IS NULL AND holder_id = ANY (
+    SELECT coalesce(g.asset_id, held.asset_id) AS asset_id FROM access_grant g LEFT JOIN bundle_asset held ON held.bundle_id = g.bundle_id WHERE g.ended_at IS NULL AND g.holder_id = ANY (
       ARRAY[$1::uuid] || ARRAY(SELECT team_id FROM team_member WHERE person_id = $1) || ARRAY(SELECT business_id FROM mine))
     UNION SELECT asset.id FROM mine JOIN asset ON asset.business_id = mine.business_id WHERE mine.standing IN ('admin', 'finance')
   ),
-  within AS (SELECT asset_id FROM reached UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
+  within AS (SELECT asset_id FROM reached WHERE asset_id IS NOT NULL UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
   SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used FROM within JOIN asset ON asset.id = within.asset_id
     LEFT JOIN last_use ON last_use.asset_id = asset.id AND last_use.person_id = $1
   WHERE ($2::uuid IS NULL OR asset.business_id = $2) AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid))

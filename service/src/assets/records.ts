@@ -19,6 +19,7 @@ export interface Asset {
   broughtInAt: Instant
   broughtInBy: string
   archivedAt: Instant | null
+  frozenAt: Instant | null
   version: number
 }
 
@@ -38,6 +39,7 @@ export const assets = new EntitySchema<Asset>({
     broughtInAt: named('brought_in_at', column.instant),
     broughtInBy: named('brought_in_by', column.uuid),
     archivedAt: named('archived_at', column.instant, true),
+    frozenAt: named('frozen_at', column.instant, true),
     version: column.whole,
   },
 })

@@ -1,12 +1,16 @@
-import { decide, kinds } from '@famiglia/core'
+import { actionsOfTier, allKinds, decide, findKinds, kinds } from '@famiglia/core'
 import { onceIn } from '../base/once.ts'
 import { cutPage, nextLink, readCursor } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { requireSignIn } from '../base/session.ts'
 import type { House } from '../base/validation.ts'
-import { actingFor, type Acting } from '../businesses/acting.ts'
-import { adminsOf } from '../businesses/records.ts'
+import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { giversOn } from '../grants/giversOn.ts'
+import { surroundingsOf } from './surroundings.ts'
+import { createAsset } from './createAsset.ts'
+import { siblingHolders } from './siblings.ts'
+import { stepAsset, type AssetStep } from './stopAsset.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { beginClaim, confirmClaim } from './claimAsset.ts'
 import { getAssetNamed } from './findAsset.ts'
@@ -17,6 +21,10 @@ import { renameAsset } from './renameAsset.ts'
 import {
   assetOut,
   assetPage,
+  assetWanted,
+  kindList,
+  kindsQuery,
+  siblingList,
   assetParams,
   assetsQuery,
   claimBegun,
@@ -58,8 +66,8 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(room.database, request)
-      const { limit, after, find } = request.query
-      const rows = await listAssets(room, acting, limit, readCursor(after), find)
+      const { limit, after, find, archived } = request.query
+      const rows = await listAssets(room, acting, limit, readCursor(after), find, archived)
       const page = cutPage(rows, limit, row => [row.name, row.id])
       void reply.headers(nextLink(request.url, page.next))
       return { ...page, items: page.items.map(row => ({ ...row, noun: kinds[row.kind].noun })) }
@@ -70,13 +78,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     '/v1/businesses/:business/assets/:asset',
     { schema: { tags, summary: 'One asset', params: assetParams, response: { 200: assetOut } } },
     async (request, reply) => {
-      const { acting, asset, facts } = await visibleAsset(
-        room,
-        await actingFor(room.database, request),
-        request.params.asset,
-      )
+      const { asset, facts } = await visibleAsset(room, await actingFor(room.database, request), request.params.asset)
       void reply.header('etag', `"${asset.version}"`)
-      return toAssetOut(room, acting, asset, decide(facts, 'access.change', room.clock.now()).allowed)
+      return toAssetOut(room, asset, decide(facts, 'access.change', room.clock.now()).allowed)
     },
   )
 
@@ -96,7 +100,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       const asset = await getAssetNamed(manager, acting, request.params.asset)
       const renamed = await renameAsset(room)(acting, asset, request.body, readVersion(request.headers['if-match']))
       void reply.header('etag', `"${renamed.version}"`)
-      return toAssetOut(room, acting, renamed, true)
+      return toAssetOut(room, renamed, true)
     },
   )
 
@@ -123,6 +127,86 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       return page
     },
   )
+
+  app.get(
+    '/v1/kinds',
+    {
+      schema: {
+        tags,
+        summary: 'The kinds of asset there are; a word of the trade finds its kind',
+        querystring: kindsQuery,
+        response: { 200: kindList },
+      },
+    },
+    async request => {
+      const found = request.query.find ? findKinds(request.query.find) : allKinds
+      return {
+        items: found.map(kind => {
+          const { noun, alsoCalled, canBeAskedFor, takesProofOfControl, contains, figures } = kinds[kind]
+          const held = { watch: [...actionsOfTier(kind, 'watch')], run: [...actionsOfTier(kind, 'run')] }
+          return { kind, noun, alsoCalled, canBeAskedFor, takesProofOfControl, contains, figures, ...held }
+        }),
+      }
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/assets',
+    {
+      schema: {
+        tags,
+        summary: 'Create an asset that is not there yet, on its platform and here',
+        params: businessParam,
+        body: assetWanted,
+        response: { 201: assetOut },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      const wanted = { ...request.body, inside: request.body.inside ?? null }
+      return reply
+        .code(201)
+        .send(await toAssetOut(room, await createAsset(room)(acting, wanted, onceIn(request)), true))
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/assets/:asset/siblings',
+    {
+      schema: {
+        tags,
+        summary: 'Who holds assets of the same kind and not this one, with the sentence that would change it',
+        params: assetParams,
+        response: { 200: siblingList },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      requireStanding(acting, 'bring-in-asset', 'Seeing who holds what else')
+      return { items: await siblingHolders(room, await getAssetNamed(manager, acting, request.params.asset)) }
+    },
+  )
+
+  for (const [path, on, off] of [
+    ['archive', 'archive', 'bring-back'],
+    ['freeze', 'freeze', 'unfreeze'],
+  ] as const) {
+    const step = (wanted: AssetStep, summary: string) => ({
+      schema: { tags, summary, params: assetParams, response: { 200: assetOut } },
+      handle: async (request: Parameters<typeof actingFor>[1] & { params: { asset: string } }) => {
+        const acting = await actingFor(room.database, request)
+        const asset = await getAssetNamed(manager, acting, request.params.asset)
+        return toAssetOut(room, await stepAsset(room, wanted)(acting, asset), true)
+      },
+    })
+    const begin = step(
+      on,
+      path === 'archive' ? 'Archive an asset: nobody reaches it, nothing is ended' : 'Freeze an asset at once',
+    )
+    const lift = step(off, path === 'archive' ? 'Bring an archived asset back' : 'Lift the freeze: all is as it was')
+    app.put(`/v1/businesses/:business/assets/:asset/${path}`, { schema: begin.schema }, begin.handle)
+    app.delete(`/v1/businesses/:business/assets/:asset/${path}`, { schema: lift.schema }, lift.handle)
+  }
 
   app.post(
     '/v1/businesses/:business/claims',
@@ -155,7 +239,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const acting = await actingFor(room.database, request)
-      return toAssetOut(room, acting, await confirmClaim(room)(acting, request.params.claim, request.body), true)
+      return toAssetOut(room, await confirmClaim(room)(acting, request.params.claim, request.body), true)
     },
   )
 
@@ -194,6 +278,9 @@ interface AssetRow {
   handle: string
   name: string
   platform: string
+  archived: boolean
+  frozen: boolean
+  inside: string | null
   holders: number
 }
 
@@ -203,13 +290,16 @@ async function listAssets(
   limit: number,
   cursor: unknown[] | null,
   find: string | undefined,
+  archived: boolean,
 ): Promise<AssetRow[]> {
   return room.database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform,
-       (SELECT count(*)::integer FROM access_grant g WHERE g.asset_id = asset.id AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
-     FROM asset WHERE asset.business_id = $1 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
-       AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4))
-       AND ($5 OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id WHERE g.asset_id IN (asset.id, asset.inside_id) AND g.ended_at IS NULL AND $6 IN (g.person_id, t.person_id)))
+       asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen, outer_asset.name AS inside,
+       (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
+     FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1 AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
+       AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4) OR asset.kind = ANY($9))
+       AND ($5 OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id
+         WHERE g.target_id = ANY (ARRAY[asset.id, asset.inside_id] || ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id IN (asset.id, asset.inside_id))) AND g.ended_at IS NULL AND $6 IN (g.person_id, t.person_id)))
      ORDER BY asset.name, asset.id LIMIT $8`,
     [
       acting.id,
@@ -220,11 +310,13 @@ async function listAssets(
       acting.live.person,
       room.clock.now().toString(),
       limit + 1,
+      find && find.length > 2 ? findKinds(find) : [],
+      archived,
     ],
   )
 }
 
-async function toAssetOut(room: Room, acting: Acting, asset: Asset, canGiveAccess: boolean) {
+async function toAssetOut(room: Room, asset: Asset, canGiveAccess: boolean) {
   const platform = room.platforms.all.find(known => known.key === asset.platform)
   return {
     number: asset.number,
@@ -239,9 +331,11 @@ async function toAssetOut(room: Room, acting: Acting, asset: Asset, canGiveAcces
     payment: asset.payment,
     broughtInAt: asset.broughtInAt.toString(),
     archived: asset.archivedAt !== null,
+    frozen: asset.frozenAt !== null,
+    ...(await surroundingsOf(room.database.manager, asset)),
     version: asset.version,
     canGiveAccess,
-    giveAccess: await adminsOf(room.database.manager, acting.id),
+    giveAccess: await giversOn(room, room.database.manager, asset),
   }
 }
 

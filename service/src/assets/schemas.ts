@@ -18,8 +18,15 @@ export const assetParams = object({
     .required()
     .meta({ description: 'Its number, or its kind and handle as ad-account%2Fsummer-crossings.' }),
 })
-export const assetsQuery = object({ ...pageQuery, find: string().trim().max(80) })
+export const assetsQuery = object({ ...pageQuery, find: string().trim().max(80), archived: boolean().default(false) })
 export const listQuery = object(pageQuery)
+
+const neighbour = object({
+  number: string().required(),
+  text: string().required(),
+  name: string().required(),
+  noun: string().required(),
+})
 
 export const assetOut = object({
   number: string().required(),
@@ -34,11 +41,24 @@ export const assetOut = object({
   payment: string().nullable().defined(),
   broughtInAt: instantOut.required(),
   archived: boolean().required(),
+  frozen: boolean().required(),
+  inside: neighbour.nullable().defined().meta({ description: 'The asset that holds it.' }),
+  holds: array(neighbour).required(),
+  ties: array(neighbour).required().meta({ description: 'The assets it works together with.' }),
+  bundles: array(object({ handle: string().required(), name: string().required() })).required(),
   version: number().integer().required(),
   canGiveAccess: boolean().required().meta({ description: 'Whether you may give and take access here.' }),
-  giveAccess: array(object({ id: string().required(), name: string().required(), address: string().required() }))
+  giveAccess: array(
+    object({
+      id: string().required(),
+      name: string().required(),
+      address: string().required(),
+      as: string().oneOf(['admin', 'steward']).required(),
+      why: string().required(),
+    }),
+  )
     .required()
-    .meta({ description: 'Who else can give access.' }),
+    .meta({ description: 'Who can give access, and why each.' }),
 }).meta({ id: 'Asset' })
 
 export const assetLine = object({
@@ -48,6 +68,9 @@ export const assetLine = object({
   handle: string().required(),
   name: string().required(),
   platform: string().required(),
+  archived: boolean().required(),
+  frozen: boolean().required(),
+  inside: string().nullable().defined(),
   holders: number().integer().required(),
 })
 export const assetPage = pageOf(assetLine)
@@ -71,6 +94,7 @@ export const holder = object({
   until: instantOut.nullable().defined(),
   proposal: string().nullable().defined(),
   grant: string().nullable().defined(),
+  said: string().nullable().defined().meta({ description: 'The sentence that says the grant as it stands.' }),
 }).meta({ id: 'Holder' })
 export const holderPage = pageOf(holder)
 
@@ -122,6 +146,40 @@ export const platformList = object({
       name: string().required(),
       url: string().required(),
       kinds: array(string().required()).required(),
+    }),
+  ).required(),
+})
+
+export const kindsQuery = object({ find: string().trim().max(60) })
+export const kindList = object({
+  items: array(
+    object({
+      kind,
+      noun: string().required(),
+      alsoCalled: array(string().required()).required(),
+      canBeAskedFor: boolean().required(),
+      takesProofOfControl: boolean().required(),
+      contains: array(string().required()).required(),
+      figures: array(figure).required(),
+      watch: array(string().required()).required(),
+      run: array(string().required()).required(),
+    }),
+  ).required(),
+})
+export const assetWanted = object({
+  platform: string().max(40).required('say on which platform'),
+  kind: string().max(40).required('say which kind'),
+  name: string().trim().min(1).max(80).required('a name is needed'),
+  handle: string().trim().max(60).required('a handle is needed'),
+  inside: string().max(140).meta({ description: 'What shall hold it, as an analytics account holds a property.' }),
+}).noUnknown()
+export const siblingList = object({
+  items: array(
+    object({
+      name: string().required(),
+      text: string().required(),
+      has: string().required(),
+      sentence: string().required(),
     }),
   ).required(),
 })

@@ -2,7 +2,7 @@ import { isFreshProof, type Instant } from '@famiglia/core'
 import type { DataSource, EntityManager } from 'typeorm'
 import { appendToHistory, type Entry } from '../history/append.ts'
 import type { Letter } from '../mail/letter.ts'
-import { putInOutbox } from '../mail/records.ts'
+import { putInOutbox, takeOutOfOutbox } from '../mail/records.ts'
 import type { Clock } from './clock.ts'
 import { databaseAway, isDatabaseAway } from './database.ts'
 import type { Jobs, Queue, Work } from './jobs.ts'
@@ -32,12 +32,16 @@ export interface Change {
   readonly manager: EntityManager
   readonly actor: Actor | null
   readonly now: Instant
+  /** How many entries it has written so far. */
+  readonly entries: number
   /** Refuses with `proof.needed` (RFC 9470's step-up) unless who acts has proven it within the last ten minutes. */
   requireFreshProof(reason: string): void
   /** Writes an entry into a history; a change without any is refused. */
   record(entry: Entry): Promise<void>
-  /** Queues a letter, sent after the change holds. */
-  mail(letter: Letter): Promise<void>
+  /** Queues a letter, sent after the change holds; one that belongs to a proposal can be told to wait, and be recalled. */
+  mail(letter: Letter, of?: { readonly proposal: string; readonly notBefore: Instant }): Promise<void>
+  /** Takes back a proposal's letters that have not left yet, and says how many. */
+  recallLetters(proposal: string): Promise<number>
   /** Queues other work, done after the change holds and not before `at`. */
   later<Q extends Queue>(queue: Q, work: Work[Q], at?: Instant): Promise<void>
 }
@@ -76,13 +80,7 @@ export function changeDoor(database: DataSource, jobs: Jobs, clock: Clock): Make
   }
 }
 
-function changeIn(
-  manager: EntityManager,
-  actor: Actor | null,
-  now: Instant,
-  jobs: Jobs,
-  woken: Set<Queue>,
-): Change & { readonly entries: number } {
+function changeIn(manager: EntityManager, actor: Actor | null, now: Instant, jobs: Jobs, woken: Set<Queue>): Change {
   let entries = 0
   const later: Change['later'] = async (queue, data, at) => {
     await jobs.add(manager, queue, data, at)
@@ -100,7 +98,9 @@ function changeIn(
       await appendToHistory(manager, now, actor, entry)
       entries++
     },
-    mail: async letter => later('send-mail', { mail: await putInOutbox(manager, letter, now) }),
+    mail: async (letter, of) =>
+      later('send-mail', { mail: await putInOutbox(manager, letter, now, of?.proposal ?? null) }, of?.notBefore),
+    recallLetters: proposal => takeOutOfOutbox(manager, proposal),
     later,
   }
 }

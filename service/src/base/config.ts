@@ -39,6 +39,16 @@ const settings = object({
   FAMIGLIA_PASSWORD_MEMORY_KIB: number().integer().min(1024).max(1_048_576).default(19_456),
   /** Wrong tries to sign in or to prove who one is, per address and per account in five minutes, before it slows down. */
   FAMIGLIA_SIGN_IN_TRIES: number().integer().min(1).max(1000).default(10),
+  /** Seconds an invitation's letter waits before it leaves, so that one withdrawn at once was never sent; 0 sends at once. */
+  FAMIGLIA_LETTER_WAITS_SECONDS: number().integer().min(0).max(300).default(8),
+  /** Seats that every business has included. */
+  FAMIGLIA_SEATS_INCLUDED: number().integer().min(1).max(100_000).default(10),
+  /** What a seat beyond them costs a month, in hundredths of the currency. */
+  FAMIGLIA_SEAT_PRICE: number().integer().min(0).max(1_000_000).default(600),
+  /** The currency seats are priced in, by its ISO 4217 code. */
+  FAMIGLIA_SEAT_CURRENCY: string()
+    .matches(/^[A-Z]{3}$/, 'must be three capital letters, as EUR')
+    .default('EUR'),
   /** Connections to PostgreSQL at most. */
   FAMIGLIA_DATABASE_CONNECTIONS: number().integer().min(2).max(200).default(16),
   /** Connections for decisions alone, beside those. Few are best: about two for each of PostgreSQL's processors. */

@@ -123,7 +123,7 @@ test('an account that another business holds is refused without telling who', as
     params: { path },
     body: { platform: 'marram', ref: 'MA-20417' },
   })
-  const code = scene.town.marram.accounts.codeOf('MA-20417')!
+  const code = scene.town.platform('marram').things.codeOf('MA-20417')!
   const { error } = await scene.callum.client.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
     params: { path: { ...path, claim: claim.data!.id } },
     body: { code, handle: 'ours-now' },

@@ -6,17 +6,19 @@ import type { Instant } from '@famiglia/core'
 export interface Work {
   'send-mail': { mail: string }
   'tend-proposal': { proposal: string }
+  'look-for-what-is-due': object
   'tidy-up': object
 }
 
 export type Queue = keyof Work
-const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'tidy-up']
+const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'look-for-what-is-due', 'tidy-up']
 
 /** Seconds after which work that was begun counts as cut off, by a kill for instance, and is begun again. */
 const takesAtMost = 20
 /** Seconds between looks for work that was cut off. */
 const looksEvery = 10
 const hourly = '17 * * * *'
+const everyFewMinutes = '*/5 * * * *'
 
 /**
  * Background work, kept in PostgreSQL. It is put there in the transaction of the change that calls for it, so that it
@@ -60,6 +62,7 @@ export class Jobs {
       this.workers.set(queue, worker)
     }
     await this.boss.schedule('tidy-up', hourly)
+    await this.boss.schedule('look-for-what-is-due', everyFewMinutes)
   }
 
   /** Puts work in the queue within a transaction; it is begun after the commit, and not before `at`. */

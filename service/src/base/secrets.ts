@@ -10,7 +10,7 @@ import {
 } from 'node:crypto'
 
 /** What a secret link is for; a link of one use is void for another. */
-export type LinkUse = 'invitation' | 'opening'
+export type LinkUse = 'invitation' | 'pass-on' | 'opening' | 'new-password' | 'address'
 
 export interface LinkTarget {
   readonly id: string
@@ -59,6 +59,11 @@ export class Secrets {
     const decipher = createDecipheriv('aes-256-gcm', this.sealKey, bytes.subarray(0, 12))
     decipher.setAuthTag(bytes.subarray(12, 28))
     return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]).toString('utf8')
+  }
+
+  /** A keyed hash, for what people type: without the service's secret it cannot be guessed from the records. */
+  mac(use: string, text: string): string {
+    return createHmac('sha256', this.linkKey).update(`${use}\0${text}`).digest('hex')
   }
 
   private linkMac(use: LinkUse, body: Buffer): Buffer {

@@ -35,7 +35,7 @@ export async function actingFor(
   const number = readBusinessNumber(request.params.business)
   const [row] = (await database.query(
     `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", membership.standing FROM business
-     JOIN membership ON membership.business_id = business.id AND membership.person_id = $2 AND membership.paused_at IS NULL WHERE business.number = $1 AND business.paused_at IS NULL`,
+     JOIN membership ON membership.business_id = business.id AND membership.person_id = $2 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL WHERE business.number = $1 AND business.paused_at IS NULL`,
     [number, live.person],
   )) as Omit<Acting, 'live'>[]
   if (row) return { ...row, live }

@@ -144,6 +144,7 @@ async function openNow(change: Change, opening: Opening): Promise<{ number: stri
     since: change.now,
     invitedBy: null,
     pausedAt: null,
+    frozenAt: null,
   })
   await change.manager.query('UPDATE opening SET business_id = $2 WHERE id = $1', [opening.id, business.id])
   const by = { id: person.id, name: person.name }

@@ -39,6 +39,7 @@ export interface Membership {
   since: Instant
   invitedBy: string | null
   pausedAt: Instant | null
+  frozenAt: Instant | null
 }
 
 export const memberships = new EntitySchema<Membership>({
@@ -50,6 +51,7 @@ export const memberships = new EntitySchema<Membership>({
     since: column.instant,
     invitedBy: named('invited_by', column.uuid, true),
     pausedAt: named('paused_at', column.instant, true),
+    frozenAt: named('frozen_at', column.instant, true),
   },
 })
 
@@ -63,7 +65,7 @@ export async function adminsOf(
 ): Promise<{ id: string; name: string; address: string }[]> {
   return manager.query(
     `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND person.paused_at IS NULL ORDER BY person.name, person.id`,
+     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND person.paused_at IS NULL ORDER BY person.name, person.id`,
     [business],
   )
 }

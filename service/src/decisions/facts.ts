@@ -5,7 +5,6 @@ import {
   type GrantFact,
   type HolderFact,
   type Instant,
-  type Kind,
   type MembershipFact,
   type Action,
   type Figure,
@@ -20,8 +19,8 @@ export interface Around {
 }
 
 /**
- * Fetches the facts around persons and assets in one round trip, by indexes only: the grants on the asset and on what
- * holds it, to the person, to their teams and to the businesses they are a member of, and what those pass on. What it
+ * Fetches the facts around persons and assets in one round trip, by indexes only: the grants on the asset, on what
+ * holds it and on the bundles it is in, to the person, to their teams and to the businesses they are a member of, and what those pass on. What it
  * costs depends on these, not on how much the business has.
  */
 export class FactsReader {
@@ -60,7 +59,7 @@ const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
 const business = (alias: string) =>
   `json_build_object('id', ${alias}.id, 'number', ${alias}.number, 'name', ${alias}.name, 'zone', ${alias}.zone, 'paused', ${alias}.paused_at IS NOT NULL)`
 
-const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
+const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
 
 /**
  * What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". What
@@ -68,16 +67,17 @@ const memberships = `(SELECT json_agg(json_build_object('business', m.business_i
  */
 const grants = `(SELECT json_agg(json_build_object(
     'id', g.id, 'giver', CASE WHEN g.business_id <> owner.id THEN facts_business(g.business_id) END, 'holder', CASE WHEN g.person_id IS NULL THEN facts_holder(g.team_id, g.partner_id) END,
-    'on', CASE WHEN g.asset_id <> a.id THEN facts_asset(g.asset_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
+    'on', CASE WHEN g.target_id <> a.id THEN facts_target(g.asset_id, g.bundle_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
     'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
     'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = g.given_by), 'purpose', g.purpose,
     'above', CASE WHEN g.upstream_id IS NOT NULL THEN facts_upstream(g.upstream_id) END) ORDER BY g.given_at, g.id)
-  FROM access_grant g WHERE g.asset_id IN (a.id, a.inside_id) AND g.holder_id = ANY (
+  FROM access_grant g WHERE g.target_id = ANY (
+    ARRAY[a.id, a.inside_id] || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id IN (a.id, a.inside_id))) AND g.holder_id = ANY (
     ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id)))`
 
 /** One value for all of it: a row of one column is read faster than one of four. */
 const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL),
-  'asset', json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'owner', ${business('owner')}),
+  'asset', json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'frozen', a.frozen_at IS NOT NULL, 'owner', ${business('owner')}),
   'memberships', ${memberships}, 'grants', ${grants}) AS facts`
 
 const byNumber = `SELECT ${facts} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
@@ -89,7 +89,7 @@ interface GrantJson {
   id: string
   giver: BusinessFact | null
   holder: HolderFact | null
-  on: { id: string; kind: Kind; name: string } | null
+  on: GrantFact['on'] | null
   tier: Tier | null
   actions: Action[]
   hiding: Figure[]

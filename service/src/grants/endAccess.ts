@@ -1,9 +1,9 @@
-import { leavesAnAdmin, sayGiven, sayList } from '@famiglia/core'
+import { sayGiven, sayList } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
-import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { adminsOf, memberships } from '../businesses/records.ts'
+import { endMembership } from '../members/endMembership.ts'
 import { proposalItems, proposals } from '../proposals/records.ts'
+import { aboutOf } from './giveAccess.ts'
 import { endedLetter } from './letters.ts'
 import type { PlannedEnd } from './planSentence.ts'
 import { grants } from './records.ts'
@@ -12,81 +12,72 @@ import type { Said } from './saySentence.ts'
 /** Ends grants, what an open invitation would give, and where the sentence names no asset the membership too. */
 export async function endAccess(change: Change, acting: Acting, plan: PlannedEnd): Promise<Said> {
   const { who } = plan
-  const name = who.person?.name ?? who.address
-  if (plan.everything && who.member) await endMembership(change, acting, who.person!)
-  for (const { grant, asset } of plan.grants) {
+  const isMember = who.kind === 'person' && who.member
+  if (plan.everything && isMember) await endMembership(change, acting, who.person!)
+  for (const { grant, target } of plan.grants) {
     await change.manager.update(grants, { id: grant.id }, { endedAt: change.now, endedBy: acting.live.person })
     await change.record({
       chain: acting.id,
       what: 'grant.ended',
-      sentence: `${acting.live.name} ended ${name} on ${asset.name} (${sayGiven(grant)}).`,
-      asset: asset.id,
-      about: who.person!.id,
-      data: { grant: grant.id },
+      sentence: `${acting.live.name} ended ${who.name} on ${target.name} (${sayGiven(grant)}).`,
+      ...(target.assetId ? { asset: target.assetId } : {}),
+      ...aboutOf(who),
+      data: { grant: grant.id, on: target.text },
     })
   }
-  if (plan.waiting.length > 0) await endWaiting(change, acting, plan)
-  const names = [...plan.grants, ...plan.waiting].map(one => one.asset.name)
-  if (who.member) await change.mail(endedLetter(acting, who.person!, names, plan.everything))
+  if (plan.waiting.length > 0 || (plan.everything && who.kind === 'person' && who.invitation))
+    await endWaiting(change, acting, plan)
+  const names = [...plan.grants, ...plan.waiting].map(one => one.target.name)
+  await tellWhoLost(change, acting, plan, names)
   const what =
     names.length > 0
-      ? `${name} no longer reaches ${sayList(names)} by a grant of their own`
-      : `${name} had no grant of their own`
+      ? `${who.name} no longer reaches ${sayList(names)} by a grant of their own`
+      : `${who.name} had no grant of their own`
+  if (change.entries === 0)
+    await change.record({
+      chain: acting.id,
+      what: 'grant.repeated',
+      sentence: `${acting.live.name} said: ${plan.text}. There was nothing to end.`,
+    })
   return {
     sentence: plan.text,
-    result: `Ended: ${what}${plan.everything && who.member ? `, and is no longer a member of ${acting.name}` : ''}.`,
+    result: `Ended: ${what}${plan.everything && isMember ? `, and is no longer a member of ${acting.name}` : ''}.`,
     outcome: 'ended',
     grants: plan.grants.map(({ grant }) => grant.id),
-    proposal: who.invitation?.id ?? null,
+    proposal: who.kind === 'person' ? (who.invitation?.id ?? null) : null,
   }
 }
 
-/** The last admin cannot go: asked under the lock on the business, so that of two who leave at once one stays. */
-async function endMembership(change: Change, acting: Acting, person: { id: string; name: string }): Promise<void> {
-  const membership = await change.manager.findOneByOrFail(memberships, { businessId: acting.id, personId: person.id })
-  if (membership.standing === 'admin') {
-    const admins = await adminsOf(change.manager, acting.id)
-    if (
-      !leavesAnAdmin(
-        admins.map(admin => admin.id),
-        person.id,
-      )
-    )
-      throw new Problem(
-        'business.last-admin',
-        `${person.name} is the only admin of ${acting.name}. Make somebody else an admin first; a business is never left without one.`,
-      )
-    change.requireFreshProof('Ending an admin takes a fresh proof.')
-  }
-  await change.manager.delete(memberships, { businessId: acting.id, personId: person.id })
-  await change.record({
-    chain: acting.id,
-    what: 'membership.ended',
-    sentence: `${acting.live.name} ended ${person.name} at ${acting.name}.`,
-    about: person.id,
-    data: { standing: membership.standing },
-  })
+async function tellWhoLost(change: Change, acting: Acting, plan: PlannedEnd, names: readonly string[]): Promise<void> {
+  const { who } = plan
+  const told = who.kind === 'team' ? who.members : who.member ? [who.person!] : []
+  if (names.length === 0 && !plan.everything) return
+  for (const person of told)
+    if (person.id !== acting.live.person)
+      await change.mail(endedLetter(acting, person, names, plan.everything && who.kind === 'person'))
 }
 
 async function endWaiting(change: Change, acting: Acting, plan: PlannedEnd): Promise<void> {
-  const proposal = plan.who.invitation!
-  for (const { item, asset } of plan.waiting) {
-    await change.manager.delete(proposalItems, { proposalId: item.proposalId, assetId: item.assetId })
+  const proposal = plan.who.kind === 'person' ? plan.who.invitation! : null
+  if (!proposal) return
+  for (const { item, target } of plan.waiting) {
+    await change.manager.delete(proposalItems, { proposalId: item.proposalId, targetId: item.targetId! })
     await change.record({
       chain: acting.id,
       what: 'invitation.changed',
-      sentence: `${acting.live.name} took ${asset.name} out of the invitation to ${proposal.toAddress}.`,
-      asset: asset.id,
+      sentence: `${acting.live.name} took ${target.name} out of the invitation to ${proposal.toAddress}.`,
+      ...(target.assetId ? { asset: target.assetId } : {}),
       data: { proposal: proposal.id },
     })
   }
   const left = await change.manager.countBy(proposalItems, { proposalId: proposal.id })
-  if (left > 0) return
+  if (left > 0 && !plan.everything) return
   await change.manager.update(
     proposals,
     { id: proposal.id },
     { state: 'withdrawn', answeredAt: change.now, answeredBy: acting.live.person },
   )
+  await change.recallLetters(proposal.id)
   await change.record({
     chain: acting.id,
     what: 'invitation.withdrawn',

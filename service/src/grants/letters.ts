@@ -2,34 +2,51 @@ import { describeLevel, possessive, sayEnd, sayList } from '@famiglia/core'
 import type { Acting } from '../businesses/acting.ts'
 import type { Letter } from '../mail/letter.ts'
 import type { KnownPerson } from '../people/records.ts'
-import type { PlannedItem } from './planSentence.ts'
-import { sayWords } from './tellLevel.ts'
+import type { PlannedItem } from './planItem.ts'
+import { sayItems } from './tellLevel.ts'
 
 const myAccess = { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } } as const
+const through = (team: string | null) => (team ? `, through the team ${team}` : '')
 
-export function givenLetter(acting: Acting, person: KnownPerson, items: readonly PlannedItem[]): Letter {
+export function givenLetter(
+  acting: Acting,
+  person: KnownPerson,
+  items: readonly PlannedItem[],
+  team: string | null,
+): Letter {
   return {
     to: person,
-    subject: `${acting.live.name} lets you ${sayItems(acting, items)}`,
-    body: [`Dear ${person.name},`, `${acting.live.name} gave you access for ${acting.name}. It is in force now.`],
+    subject: `${acting.live.name} lets you ${sayItems(items, acting.zone)}`,
+    body: [
+      `Dear ${person.name},`,
+      `${acting.live.name} gave you access for ${acting.name}${through(team)}. It is in force now.`,
+    ],
     facts: factsOf(acting, items),
     button: myAccess,
     unexpected: `Not expected? Write to ${acting.live.address}.`,
   }
 }
 
-export function changedLetter(acting: Acting, person: KnownPerson, items: readonly PlannedItem[]): Letter {
+export function changedLetter(
+  acting: Acting,
+  person: KnownPerson,
+  items: readonly PlannedItem[],
+  team: string | null,
+): Letter {
   return {
     to: person,
-    subject: `${acting.live.name} changed what you may do: ${sayItems(acting, items)}`,
-    body: [`Dear ${person.name},`, `${acting.live.name} changed your access for ${acting.name}. It holds from now on.`],
+    subject: `${acting.live.name} changed what you may do: ${sayItems(items, acting.zone)}`,
+    body: [
+      `Dear ${person.name},`,
+      `${acting.live.name} changed your access for ${acting.name}${through(team)}. It holds from now on.`,
+    ],
     facts: factsOf(acting, items),
     button: myAccess,
   }
 }
 
 export function endedLetter(
-  acting: Acting,
+  acting: Pick<Acting, 'name' | 'live'>,
   person: KnownPerson,
   assets: readonly string[],
   membership: boolean,
@@ -53,10 +70,11 @@ export function endedLetter(
 
 /** Facts about each asset, then whose money and until when: the same terms as in the review. */
 export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, items: readonly PlannedItem[]): [string, string][] {
-  const spending = items.filter(item => describeLevel(item.asset.kind, item.plan.level).canSpend)
-  const until = items[0]!.words.until
+  const parts = items.flatMap(item => item.parts)
+  const spending = parts.filter(({ asset, plan }) => describeLevel(asset.kind, plan.level).canSpend)
+  const until = items[0]?.words.until
   return [
-    ...items.flatMap(({ asset, plan }): [string, string][] => {
+    ...parts.flatMap(({ asset, plan }): [string, string][] => {
       const words = describeLevel(asset.kind, plan.level)
       const hidden =
         words.hidden.length > 0 ? [[`${asset.name}, hidden`, sayList(words.hidden)] as [string, string]] : []
@@ -66,18 +84,12 @@ export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, items: readonly P
       ? [
           [
             'Whose money',
-            `${sayList(spending.map(item => item.asset.name))} spend${spending.length === 1 ? 's' : ''} ${possessive(acting.name)} money. It costs you nothing.`,
+            `${sayList(spending.map(part => part.asset.name))} spend${spending.length === 1 ? 's' : ''} ${possessive(acting.name)} money. It costs you nothing.`,
           ] as [string, string],
         ]
       : []),
-    ['Until', until ? `${sayEnd(until, acting.zone)} (${acting.zone})` : 'no end is set'],
+    ...(items.length > 0
+      ? [['Until', until ? `${sayEnd(until, acting.zone)} (${acting.zone})` : 'no end is set'] as [string, string]]
+      : []),
   ]
-}
-
-function sayItems(acting: Acting, items: readonly PlannedItem[]): string {
-  return sayWords(
-    items[0]!.words,
-    items.map(item => item.asset.name),
-    acting.zone,
-  )
 }

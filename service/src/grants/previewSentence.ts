@@ -2,43 +2,63 @@ import {
   describeLevel,
   isFreshProof,
   lapseOf,
+  momentOfEnd,
   possessive,
   printMoment,
-  momentOfEnd,
+  printSentence,
   sayActions,
+  sayCount,
   sayEndExactly,
   sayInstant,
   sayList,
+  sayMoney,
+  seatCost,
+  surplusOver,
   type Instant,
 } from '@famiglia/core'
 import type { Room } from '../base/room.ts'
+import { countSeats } from '../businesses/seats.ts'
+import { adminsOf } from '../businesses/records.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { tellAsset, sayWords, type AssetInWords } from './tellLevel.ts'
-import { planSentence, type PlannedEnd, type PlannedItem, type PlannedLet } from './planSentence.ts'
-import { goesToNewPerson, takesFreshProof } from './saySentence.ts'
+import { readinessAfter, type Sufficiency } from '../purposes/sufficiency.ts'
+import type { PlannedItem } from './planItem.ts'
+import { planSentence, type PlannedEnd, type PlannedLet, type PlannedRecipient } from './planSentence.ts'
+import { isNewPerson, takesFreshProof } from './saySentence.ts'
+import { sayItems, sayWords, tellAsset, type AssetInWords } from './tellLevel.ts'
 
-export interface PreviewedAsset extends AssetInWords {
-  readonly change: string
-  /** What changes for somebody who has access already, or waits for it. */
-  readonly difference: string | null
+export interface PreviewedWho {
+  readonly address: string | null
+  /** As a sentence names them. */
+  readonly text: string
+  readonly name: string
+  readonly state: 'member' | 'invited' | 'new' | 'team'
 }
 
 export interface Preview {
   readonly sentence: string
   readonly verb: 'let' | 'end'
   readonly summary: string
-  readonly who: {
-    readonly address: string
-    readonly name: string | null
-    readonly state: 'member' | 'invited' | 'known' | 'new'
-  }
-  readonly assets: readonly PreviewedAsset[]
+  readonly who: readonly PreviewedWho[]
+  readonly assets: readonly AssetInWords[]
+  /** What changes for those who have access already, or wait for it. */
+  readonly changes: readonly string[]
+  readonly purpose: Sufficiency | null
+  /** What it allows beyond the purpose, by asset, and the sentence that gives no more than that. */
+  readonly surplus: readonly string[]
+  readonly least: string | null
+  readonly seats: {
+    readonly before: number
+    readonly after: number
+    readonly included: number
+    readonly words: string
+  } | null
   readonly from: string | null
   readonly until: { readonly at: string; readonly words: string } | null
   readonly staysOpenUntil: string | null
   readonly takesProof: boolean
   readonly proofIsFresh: boolean
   readonly mails: readonly { readonly to: string; readonly about: string }[]
+  readonly alsoCanGive: readonly string[]
   readonly notes: readonly string[]
 }
 
@@ -46,137 +66,216 @@ export interface Preview {
 export function previewSentence(room: Room) {
   return async (acting: Acting, text: string): Promise<Preview> => {
     const plan = await planSentence(room, room.database.manager, acting, text)
-    const now = room.clock.now()
-    return plan.verb === 'let' ? previewLet(acting, plan, now) : previewEnd(acting, plan, now)
+    return plan.verb === 'let' ? previewLet(room, acting, plan) : previewEnd(room, acting, plan)
   }
 }
 
-function previewLet(acting: Acting, plan: PlannedLet, now: Instant): Preview {
-  const { who } = plan
-  const name = who.person?.name ?? who.address
-  const first = plan.items[0]!.words
-  const invited = goesToNewPerson(plan)
-  const lapses = who.invitation?.lapsesAt ?? lapseOf(now, acting.proposalDays)
+async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise<Preview> {
+  const now = room.clock.now()
+  const first = plan.recipients[0]!
+  const words = first.items[0]!.words
+  const strangers = plan.recipients.filter(isNewPerson)
+  const invitation = first.who.kind === 'person' ? first.who.invitation : null
+  const admins = await adminsOf(room.database.manager, acting.id)
   return {
     sentence: plan.text,
     verb: 'let',
-    summary: `Let ${name} ${sayWords(
-      first,
-      plan.items.map(item => item.asset.name),
-      acting.zone,
-    )}.`,
-    ...shared(acting, plan, now),
-    assets: plan.items.map(item => ({
-      ...tellAsset(item.asset, item.words, item.plan.level, acting.name),
-      change: item.plan.change,
-      difference: sayDifference(name, item, acting.zone),
-    })),
-    from: first.from ? sayInstant(first.from, acting.zone) : null,
-    until: first.until ? { at: first.until.toString(), words: sayEndExactly(first.until, acting.zone) } : null,
-    staysOpenUntil: invited ? sayInstant(lapses, acting.zone) : null,
+    summary: `Let ${sayList(plan.recipients.map(({ who }) => who.name))} ${sayItems(first.items, acting.zone)}.`,
+    ...shared(acting, plan, plan.recipients, now),
+    assets: first.items.flatMap(item =>
+      item.parts.map(({ asset, plan: part }) => tellAsset(asset, item.words, part.level, acting.name)),
+    ),
+    changes: plan.recipients.flatMap(recipient =>
+      recipient.items.flatMap(item => sayChange(recipient, item, acting.zone)),
+    ),
+    purpose: plan.scope && plan.purpose ? await readinessAfter(room, acting, plan) : null,
+    ...surplusOf(plan),
+    seats: await seatsFor(
+      room,
+      acting,
+      strangers.filter(({ who }) => who.kind === 'person' && !who.invitation).length,
+      now,
+    ),
+    from: words.from ? sayInstant(words.from, acting.zone) : null,
+    until: words.until ? { at: words.until.toString(), words: sayEndExactly(words.until, acting.zone) } : null,
+    staysOpenUntil:
+      strangers.length > 0 ? sayInstant(invitation?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone) : null,
     takesProof: takesFreshProof(plan),
-    mails: [
-      {
-        to: who.address,
-        about: invited
-          ? 'the invitation, with a link to answer it'
-          : plan.items.every(item => item.grant === null)
-            ? 'what was given'
-            : 'what changed',
-      },
-    ],
-    notes: notesOn(acting, plan, name),
+    mails: plan.recipients.flatMap(recipient => mailsTo(acting, recipient)),
+    alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
+    notes: plan.recipients.flatMap(recipient => notesOn(acting, recipient)),
   }
 }
 
-function previewEnd(acting: Acting, plan: PlannedEnd, now: Instant): Preview {
-  const name = plan.who.person?.name ?? plan.who.address
-  const names = [...plan.grants, ...plan.waiting].map(one => one.asset.name)
+function previewEnd(_room: Room, acting: Acting, plan: PlannedEnd): Preview {
+  const { who } = plan
+  const names = [...plan.grants, ...plan.waiting].map(one => one.target.name)
   const what = names.length > 0 ? ` on ${sayList(names)}` : ''
-  const membership = plan.everything && plan.who.member ? ` ${name} stops being a member of ${acting.name}.` : ''
+  const isMember = who.kind === 'person' && who.member
+  const membership = plan.everything && isMember ? ` ${who.name} stops being a member of ${acting.name}.` : ''
+  const told = who.kind === 'team' ? who.members.map(person => person.address) : isMember ? [who.address] : []
   return {
     sentence: plan.text,
     verb: 'end',
-    summary: `End ${possessive(name)} access${what}.${membership}`,
-    ...shared(acting, plan, now),
+    summary: `End ${possessive(who.name)} access${what}.${membership}`,
+    ...shared(acting, plan, [{ who }], _room.clock.now()),
     assets: [],
+    changes: [],
+    purpose: null,
+    surplus: [],
+    least: null,
+    seats: null,
     from: null,
     until: null,
     staysOpenUntil: null,
     takesProof: takesFreshProof(plan),
-    mails: plan.who.member ? [{ to: plan.who.address, about: 'what ended' }] : [],
+    mails: told.map(to => ({ to, about: 'what ended' })),
+    alsoCanGive: [],
     notes: ['It ends in the same moment, everywhere. Access from elsewhere stays.'],
   }
 }
 
-function shared(acting: Acting, plan: PlannedLet | PlannedEnd, now: Instant) {
-  const { who } = plan
+function shared(
+  acting: Acting,
+  _plan: PlannedLet | PlannedEnd,
+  recipients: readonly Pick<PlannedRecipient, 'who'>[],
+  now: Instant,
+) {
   return {
-    who: {
-      address: who.address,
-      name: who.person?.name ?? null,
-      state: who.member
-        ? ('member' as const)
-        : who.invitation
-          ? ('invited' as const)
-          : who.person
-            ? ('known' as const)
-            : ('new' as const),
-    },
+    who: recipients.map(({ who }): PreviewedWho =>
+      who.kind === 'team'
+        ? { address: null, text: `team/${who.team.handle}`, name: who.team.name, state: 'team' }
+        : {
+            address: who.address,
+            text: who.address,
+            name: who.name,
+            state: who.member ? 'member' : who.invitation ? 'invited' : 'new',
+          },
+    ),
     proofIsFresh: acting.live.unattended || isFreshProof(acting.live.provenAt, now),
   }
 }
 
-function notesOn(acting: Acting, plan: PlannedLet, name: string): string[] {
+function mailsTo(acting: Acting, { who, items }: PlannedRecipient): Preview['mails'] {
+  if (items.every(item => item.change === 'same')) return []
+  const about = items.every(item => item.grant === null) ? 'what was given' : 'what changed'
+  if (who.kind === 'team')
+    return who.members
+      .filter(person => person.id !== acting.live.person)
+      .map(person => ({ to: person.address, about: `${about}, through the team ${who.team.name}` }))
+  if (!who.member) return [{ to: who.address, about: 'the invitation, with a link to answer it' }]
+  return who.person!.id === acting.live.person ? [] : [{ to: who.address, about }]
+}
+
+/** What the sentence allows beyond the purpose it names, and the sentence that gives exactly what it takes. */
+function surplusOf({ purpose, recipients, sentence }: PlannedLet): Pick<Preview, 'surplus' | 'least'> {
+  if (!purpose) return { surplus: [], least: null }
+  const surplus = recipients[0]!.items.flatMap(item =>
+    item.parts.flatMap(({ asset, plan }) => {
+      const beyond = surplusOver(purpose, asset.kind, plan.level)
+      if (beyond === null) return [`${asset.name} is not needed to ${purpose.name}.`]
+      return beyond.length > 0 ? [`On ${asset.name} it also allows to ${sayActions(beyond)}.`] : []
+    }),
+  )
+  if (surplus.length === 0) return { surplus, least: null }
+  return { surplus, least: printSentence({ ...sentence, tier: null, actions: [], purpose: purpose.name }) }
+}
+
+async function seatsFor(room: Room, acting: Acting, more: number, now: Instant): Promise<Preview['seats']> {
+  if (more === 0) return null
+  const {
+    FAMIGLIA_SEATS_INCLUDED: included,
+    FAMIGLIA_SEAT_PRICE: priceEach,
+    FAMIGLIA_SEAT_CURRENCY: currency,
+  } = room.config
+  const taken = await countSeats(room.database.manager, acting.id, now)
+  const cost = seatCost(
+    { included, priceEach, currency },
+    taken,
+    more,
+    now.toZonedDateTimeISO(acting.zone).toPlainDate(),
+  )
+  const price =
+    cost.perMonth > 0
+      ? `That is ${sayMoney(cost.perMonth, currency)} more a month, ${sayMoney(cost.restOfMonth, currency)} for the rest of this one.`
+      : 'That costs nothing more.'
+  return {
+    before: cost.before,
+    after: cost.after,
+    included,
+    words: `${sayCount(more, 'more seat', 'more seats')}: ${cost.after} of ${included} included. ${price}`,
+  }
+}
+
+function notesOn(acting: Acting, { who, items }: PlannedRecipient): string[] {
   const notes: string[] = []
-  if (!plan.who.member && !plan.who.invitation) notes.push(`${name} joins ${acting.name} as member by accepting.`)
-  if (plan.who.invitation) notes.push(`${name} has not answered the open invitation yet: this goes into it.`)
-  if (plan.items.every(item => item.plan.change === 'same'))
-    notes.push(`${name} has exactly this already: nothing changes.`)
-  const stewarded = plan.items.filter(item => describeLevel(item.asset.kind, item.plan.level).canGiveAccess)
+  if (who.kind === 'team')
+    notes.push(
+      who.members.length > 0
+        ? `The team ${who.team.name} has ${sayCount(who.members.length, 'member', 'members')}: ${sayList(who.members.map(person => person.name))}. Who joins it later gains this too.`
+        : `Nobody is in the team ${who.team.name} yet: who joins it gains this.`,
+    )
+  else if (!who.member && !who.invitation) notes.push(`${who.name} joins ${acting.name} as member by accepting.`)
+  else if (!who.member) notes.push(`${who.name} has not answered the open invitation yet: this goes into it.`)
+  if (items.every(item => item.change === 'same')) notes.push(`${who.name} has exactly this already: nothing changes.`)
+  const stewarded = items
+    .flatMap(item => item.parts)
+    .filter(({ asset, plan }) => describeLevel(asset.kind, plan.level).canGiveAccess)
   if (stewarded.length > 0)
     notes.push(
-      `${name} can give and take away access on ${sayList(stewarded.map(item => item.asset.name))}, up to the same level.`,
+      `${who.name} can give and take away access on ${sayList(stewarded.map(part => part.asset.name))}, up to the same level.`,
     )
-  return [...notes, ...plan.items.flatMap(item => whatFallsAway(item, acting.zone))]
+  for (const item of items) {
+    if (item.target.bundleId)
+      notes.push(
+        `${item.target.name} is a bundle: what is put into it later is reached too, what is taken out no longer.`,
+      )
+    notes.push(...whatFallsAway(item, acting.zone))
+  }
+  return notes
 }
 
 /** A sentence says all: what was hidden or had an end before and is not said again is pointed at, with the words that keep it. */
-function whatFallsAway({ asset, plan, grant, words }: PlannedItem, zone: string): string[] {
+function whatFallsAway({ target, grant, words, parts }: PlannedItem, zone: string): string[] {
   if (!grant) return []
-  const shown = plan.gains.sees.filter(figure => grant.hiding.includes(figure))
+  const shown = [...new Set(parts.flatMap(({ plan }) => plan.gains.sees))].filter(figure =>
+    grant.hiding.includes(figure),
+  )
   const notes: string[] = []
   if (shown.length > 0)
     notes.push(
-      `On ${asset.name} ${sayList(shown)} was hidden and would now be seen. Add “hiding ${shown.join(' and ')}” to keep it hidden.`,
+      `On ${target.name} ${sayList(shown)} was hidden and would now be seen. Add “hiding ${shown.join(' and ')}” to keep it hidden.`,
     )
   if (grant.until && !words.until)
     notes.push(
-      `On ${asset.name} the end would go. Add “until ${printMoment(momentOfEnd(grant.until, zone))}” to keep it.`,
+      `On ${target.name} the end would go. Add “until ${printMoment(momentOfEnd(grant.until, zone))}” to keep it.`,
     )
   return notes
 }
 
-/** `Priya Lindqvist has watch on Summer Crossings now. Gains: publish adverts. Loses: …`. */
-function sayDifference(name: string, item: PlannedItem, zone: string): string | null {
-  const { plan, words, grant } = item
-  if (plan.change === 'new') return null
-  if (plan.change === 'same') return `${name} has this already.`
-  const gains = [
-    plan.gains.actions.length > 0 ? sayActions(plan.gains.actions) : '',
-    plan.gains.sees.length > 0 ? `see ${sayList(plan.gains.sees)}` : '',
-  ].filter(Boolean)
-  const loses = [
-    plan.loses.actions.length > 0 ? sayActions(plan.loses.actions) : '',
-    plan.loses.sees.length > 0 ? `see ${sayList(plan.loses.sees)}` : '',
-  ].filter(Boolean)
-  const parts = [
-    `It changes what ${name} has.`,
-    gains.length > 0 ? `Gains: ${gains.join('; ')}.` : '',
-    loses.length > 0 ? `Loses: ${loses.join('; ')}.` : '',
-    grant && String(grant.until) !== String(words.until)
-      ? `The end moves from ${grant.until ? sayInstant(grant.until, zone) : 'no end'} to ${words.until ? sayInstant(words.until, zone) : 'no end'}.`
-      : '',
+/** `It changes what Priya Lindqvist has on Summer Crossings. Gains: publish adverts. Loses: …`. */
+function sayChange({ who }: PlannedRecipient, item: PlannedItem, zone: string): string[] {
+  const { words, grant, target } = item
+  if (item.change === 'new') return []
+  if (item.change === 'same') return [`${who.name} has ${sayWords(words, [target.name], zone)} already.`]
+  const difference = (side: 'gains' | 'loses') => {
+    const actions = new Set(item.parts.flatMap(({ plan }) => plan[side].actions))
+    const sees = new Set(item.parts.flatMap(({ plan }) => plan[side].sees))
+    return [actions.size > 0 ? sayActions(actions) : '', sees.size > 0 ? `see ${sayList([...sees])}` : '']
+      .filter(Boolean)
+      .join('; ')
+  }
+  const [gains, loses] = [difference('gains'), difference('loses')]
+  return [
+    [
+      `It changes what ${who.name} has on ${target.name}.`,
+      gains && `Gains: ${gains}.`,
+      loses && `Loses: ${loses}.`,
+      grant && String(grant.until) !== String(words.until)
+        ? `The end moves from ${grant.until ? sayInstant(grant.until, zone) : 'no end'} to ${words.until ? sayInstant(words.until, zone) : 'no end'}.`
+        : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
   ]
-  return parts.filter(Boolean).join(' ')
 }

@@ -5,7 +5,10 @@ import { column, named } from '../base/columns.ts'
 export interface Grant {
   id: string
   businessId: string
-  assetId: string
+  assetId: string | null
+  bundleId: string | null
+  /** The asset or the bundle, as the records work it out. */
+  targetId?: string
   personId: string | null
   teamId: string | null
   partnerId: string | null
@@ -23,6 +26,8 @@ export interface Grant {
   changedAt: Instant | null
   endedAt: Instant | null
   endedBy: string | null
+  /** How many of the notices before its end were sent. */
+  notices: number
 }
 
 export const grants = new EntitySchema<Grant>({
@@ -31,7 +36,9 @@ export const grants = new EntitySchema<Grant>({
   columns: {
     id: column.id,
     businessId: named('business_id', column.uuid),
-    assetId: named('asset_id', column.uuid),
+    assetId: named('asset_id', column.uuid, true),
+    bundleId: named('bundle_id', column.uuid, true),
+    targetId: { ...named('target_id', column.uuid), insert: false, update: false },
     personId: named('person_id', column.uuid, true),
     teamId: named('team_id', column.uuid, true),
     partnerId: named('partner_id', column.uuid, true),
@@ -49,23 +56,30 @@ export const grants = new EntitySchema<Grant>({
     changedAt: named('changed_at', column.instant, true),
     endedAt: named('ended_at', column.instant, true),
     endedBy: named('ended_by', column.uuid, true),
+    notices: column.whole,
   },
 })
 
-/** A person's grant from a business on an asset, if there is one that was not ended. */
-export async function findPersonsGrant(
+/** A holder's grant from a business on an asset or a bundle, if there is one that was not ended. */
+export async function findGrant(
   manager: EntityManager,
   business: string,
-  asset: string,
-  person: string,
+  target: string,
+  holder: { person: string } | { team: string },
 ): Promise<Grant | null> {
-  return manager.findOneBy(grants, { businessId: business, assetId: asset, personId: person, endedAt: IsNull() })
+  const held = 'person' in holder ? { personId: holder.person } : { teamId: holder.team }
+  return manager.findOneBy(grants, { businessId: business, targetId: target, ...held, endedAt: IsNull() })
 }
 
-/** A person's grants from a business that were not ended, oldest first. */
-export async function personsGrants(manager: EntityManager, business: string, person: string): Promise<Grant[]> {
+/** A holder's grants from a business that were not ended, oldest first. */
+export async function grantsOf(
+  manager: EntityManager,
+  business: string,
+  holder: { person: string } | { team: string },
+): Promise<Grant[]> {
+  const held = 'person' in holder ? { personId: holder.person } : { teamId: holder.team }
   return manager.find(grants, {
-    where: { businessId: business, personId: person, endedAt: IsNull() },
+    where: { businessId: business, ...held, endedAt: IsNull() },
     order: { givenAt: 'ASC' },
   })
 }

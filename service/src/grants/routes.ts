@@ -42,7 +42,8 @@ export async function grantRoutes(app: House, room: Room): Promise<void> {
     async request => {
       const acting = await actingFor(room.database, request)
       const once = onceIn(request)
-      return saySentence(room)(acting, request.body.sentence, request.body.note ?? null, once)
+      const { sentence, note, standing } = request.body
+      return saySentence(room)(acting, { sentence, note: note ?? null, standing: standing ?? 'member' }, once)
     },
   )
 }

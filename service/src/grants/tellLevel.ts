@@ -11,6 +11,7 @@ import {
   type Level,
 } from '@famiglia/core'
 import type { Asset } from '../assets/records.ts'
+import type { Target } from '../assets/targets.ts'
 
 /** What a grant comes to on one asset, in plain words: the same in the review, the letter and the invitation. */
 export interface AssetInWords {
@@ -49,9 +50,23 @@ export function tellAsset(asset: Asset, given: Given, level: Level, owner: strin
   }
 }
 
+type Said = Given & { readonly until: Instant | null }
+
 /** `run on Summer Crossings and Day Trips, hiding revenue, until 23 May 2027`. */
-export function sayWords(given: Given & { until: Instant | null }, on: readonly string[], zone: string): string {
+export function sayWords(given: Said, on: readonly string[], zone: string): string {
   const hiding = given.hiding.length > 0 ? `, hiding ${sayList(given.hiding)}` : ''
   const until = given.until ? `, until ${sayEnd(given.until, zone)}` : ''
   return `${sayGiven(given)} on ${sayList(on)}${hiding}${until}`
+}
+
+/** Several things given, those that are given alike said together: `run on Summer Crossings and tag.use on Ticket shop tag`. */
+export function sayItems(items: readonly { words: Said; target: Pick<Target, 'name'> }[], zone: string): string {
+  const groups = new Map<string, { words: Said; names: string[] }>()
+  for (const { words, target } of items) {
+    const key = JSON.stringify([words.tier, words.actions, words.hiding, String(words.until)])
+    const group = groups.get(key) ?? { words, names: [] }
+    group.names.push(target.name)
+    groups.set(key, group)
+  }
+  return sayList([...groups.values()].map(({ words, names }) => sayWords(words, names, zone))) || 'nothing yet'
 }

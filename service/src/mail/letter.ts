@@ -1,3 +1,5 @@
+import type { LinkUse } from '../base/secrets.ts'
+
 /** A letter as it is queued: its words, and where its one button leads. Secret parts of links are added only when it is sent. */
 export interface Letter {
   readonly to: { readonly name: string | null; readonly address: string }
@@ -11,4 +13,4 @@ export interface Letter {
 
 export type LetterLink =
   | { readonly to: 'page'; readonly path: string }
-  | { readonly to: 'invitation' | 'opening'; readonly id: string; readonly generation: number }
+  | { readonly to: Exclude<LinkUse, 'pass-on'>; readonly id: string; readonly generation: number }

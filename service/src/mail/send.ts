@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm'
 import type { Clock } from '../base/clock.ts'
 import type { Secrets } from '../base/secrets.ts'
 import type { LetterLink } from './letter.ts'
-import { findUnsent, markSent } from './records.ts'
+import { sendUnsent } from './records.ts'
 import { renderLetter } from './render.ts'
 
 export interface Postman {
@@ -27,17 +27,17 @@ export function openPostman(
   const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: 2, ...patience } as object)
   return {
     async send({ mail }) {
-      const letter = await findUnsent(database, mail)
-      if (!letter) return
-      const url = letter.button ? urlOf(letter.button.leads) : null
-      await transport.sendMail({
-        from: settings.from,
-        to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
-        subject: letter.subject,
-        messageId: `<${mail}@famiglia.example>`,
-        ...renderLetter(letter, url),
+      const now = () => clock.now()
+      await sendUnsent(database, mail, now, async letter => {
+        const url = letter.button ? urlOf(letter.button.leads) : null
+        await transport.sendMail({
+          from: settings.from,
+          to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
+          subject: letter.subject,
+          messageId: `<${mail}@famiglia.example>`,
+          ...renderLetter(letter, url),
+        })
       })
-      await markSent(database, mail, clock.now())
     },
     close: () => transport.close(),
   }

@@ -20,11 +20,16 @@ interface MemberRow {
   since: Date
   invitedBy: string | null
   secondProof: boolean
+  paused: boolean
+  frozen: boolean
+  teams: string[]
   assets: number
 }
 
 const members = `
-  SELECT person.id, person.name, main.address, membership.standing, membership.since, inviter.name AS "invitedBy", person.totp_sealed IS NOT NULL AS "secondProof",
+  SELECT person.id, person.name, main.address, membership.standing, membership.since, inviter.name AS "invitedBy", person.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = person.id) AS "secondProof",
+    membership.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
+    ARRAY(SELECT team.handle FROM team_member JOIN team ON team.id = team_member.team_id WHERE team_member.person_id = person.id AND team.business_id = membership.business_id ORDER BY team.handle) AS teams,
     (SELECT count(*)::integer FROM access_grant g WHERE g.person_id = person.id AND g.business_id = membership.business_id AND g.ended_at IS NULL) AS assets
   FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main LEFT JOIN person inviter ON inviter.id = membership.invited_by
   WHERE membership.business_id = $1`

@@ -1,4 +1,4 @@
-import { boolean, number, object, string } from 'yup'
+import { array, boolean, number, object, string } from 'yup'
 import { pageOf, pageQuery } from '../base/page.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
@@ -15,6 +15,9 @@ export const personOut = object({
   since: instantOut.required(),
   invitedBy: string().nullable().defined(),
   secondProof: boolean().required(),
+  paused: boolean().required(),
+  frozen: boolean().required(),
+  teams: array(string().required()).required(),
   assets: number().integer().required().meta({ description: 'Assets they hold a grant of their own on.' }),
 }).meta({ id: 'Person' })
 export const personPage = pageOf(personOut)

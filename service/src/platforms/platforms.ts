@@ -1,4 +1,4 @@
-import { number, object, string } from 'yup'
+import { array, number, object, string } from 'yup'
 import type { PlatformConfig } from '../base/config.ts'
 import { Problem } from '../base/problem.ts'
 import { hashOf } from '../base/secrets.ts'
@@ -8,6 +8,8 @@ const controlled = object({
   kind: string().required(),
   name: string().required(),
   payment: string().nullable().default(null),
+  inside: string().nullable().default(null),
+  holds: array(string().required()).default([]),
 })
 const shown = object({ shownAt: string().required(), minutes: number().required() })
 
@@ -18,6 +20,10 @@ export interface Controlled {
   readonly name: string
   /** Whose money adverts spend there, in words. */
   readonly payment: string | null
+  /** What holds it there, by the platform's own name, as an analytics account holds a property. */
+  readonly inside: string | null
+  /** What it holds there. */
+  readonly holds: readonly string[]
 }
 
 /** The platforms Famiglia knows, and how it speaks with them. */
@@ -63,6 +69,14 @@ export class Platforms {
         'The code was shown more than 15 minutes ago. Begin again, and a new one is shown.',
       )
     return answer.status === 200 ? controlled.validate(answer.body) : null
+  }
+
+  /** Has the platform make a new asset, for the business that asks. */
+  async create(key: string, wanted: { kind: string; name: string; inside: string | null }): Promise<Controlled> {
+    const answer = await this.ask(key, '/control/assets', wanted)
+    if (answer.status !== 201)
+      throw new Problem('claim.not-on-platform', `${this.get(key).name} did not make it: nothing was changed.`)
+    return controlled.validate(answer.body)
   }
 
   private async ask(key: string, path: string, body: object): Promise<{ status: number; body: unknown }> {

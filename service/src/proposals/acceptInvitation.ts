@@ -1,11 +1,11 @@
-import { isBefore, levelOf } from '@famiglia/core'
-import { v7 as newId } from 'uuid'
+import { isBefore, levelOf, type Action } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
 import { findMembership, memberships } from '../businesses/records.ts'
-import { findPersonsGrant, grants } from '../grants/records.ts'
+import { keepGrant } from '../grants/keepGrant.ts'
+import { findGrant } from '../grants/records.ts'
 import { sayWords } from '../grants/tellLevel.ts'
 import { addPerson, findPersonByAddress, type KnownPerson } from '../people/records.ts'
 import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
@@ -33,22 +33,27 @@ export interface Accepted {
  */
 export function acceptByLink(room: Room, passwords: Passwords) {
   return async (link: string, live: LiveSession | null, signIn: NewSignIn | null): Promise<Accepted> => {
-    const proposal = await followInvitationLink(room, room.database.manager, link)
-    const known = await findPersonByAddress(room.database.manager, proposal.toAddress)
+    const { proposal, passedOn } = await followInvitationLink(room, room.database.manager, link)
+    const known = await findPersonByAddress(room.database.manager, proposal.toAddress!)
     if (live && live.person !== known?.id) throw wrongPerson(proposal, live)
     if (known && !live)
       throw new Problem('sign-in.needed', `${proposal.toAddress} has a sign-in already. Sign in, then accept.`, {
         address: proposal.toAddress,
       })
     if (live) return accept(room, proposal.id, live)
+    if (passedOn)
+      throw new Problem(
+        'sign-in.needed',
+        'This link was passed on, so it does not prove your address. Say which address is yours, and a letter comes there.',
+      )
     if (!signIn)
       throw new Problem('request.invalid', 'Your name and a password are needed to make your sign-in.', {
         pointer: '/signIn',
       })
-    assertGoodPassword(signIn.password, [signIn.name, proposal.toAddress])
+    assertGoodPassword(signIn.password, [signIn.name, proposal.toAddress!])
     return acceptAsNewPerson(room, proposal, {
       name: signIn.name,
-      address: proposal.toAddress,
+      address: proposal.toAddress!,
       passwordHash: await passwords.hash(signIn.password),
     })
   }
@@ -107,8 +112,10 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
     })
     return parts
   }
-  const givesOn = parts.items.some(({ asset, item }) => levelOf(asset.kind, item).actions.has('access.change'))
-  if (givesOn && change.actor) change.requireFreshProof('Accepting to give and take access takes a fresh proof.')
+  if (isWeighty(parts) && change.actor)
+    change.requireFreshProof(
+      'Accepting to give access, to see to the bills or to stand above others takes a fresh proof.',
+    )
   if (!(await findMembership(change.manager, proposal.businessId, person.id)))
     await change.manager.insert(memberships, {
       businessId: proposal.businessId,
@@ -117,6 +124,7 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
       since: change.now,
       invitedBy: proposal.sentBy,
       pausedAt: null,
+      frozenAt: null,
     })
   await change.manager.update(proposals, { id }, { state: 'accepted', answeredAt: change.now, answeredBy: person.id })
   await change.record({
@@ -127,12 +135,13 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
     by,
     data: { proposal: id },
   })
-  for (const { item, asset } of parts.items) await giveItem(change, parts, item, asset, person)
+  await change.recallLetters(id)
+  for (const item of parts.items) await giveItem(change, parts, item, person)
   await change.mail(
     acceptedLetter(
       parts.sender,
       parts.business,
-      { name: person.name, address: proposal.toAddress },
+      { name: person.name, address: proposal.toAddress! },
       sayProposal(parts),
       person.id,
     ),
@@ -140,63 +149,52 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
   return parts
 }
 
+/** What takes a fresh proof to accept: giving access, the bills, a standing above member. */
+function isWeighty({ proposal, items }: ProposalParts): boolean {
+  const weighty: Action[] = ['access.change', 'billing.see', 'billing.change']
+  return (
+    proposal.standing !== 'member' ||
+    items.some(({ item, target }) =>
+      target.assets.some(asset => weighty.some(action => levelOf(asset.kind, item).actions.has(action))),
+    )
+  )
+}
+
 async function giveItem(
   change: Change,
   parts: ProposalParts,
-  item: ProposalParts['items'][number]['item'],
-  asset: ProposalParts['items'][number]['asset'],
+  { item, target }: ProposalParts['items'][number],
   person: KnownPerson,
 ): Promise<void> {
-  const by = { id: person.id, name: person.name }
-  if (item.until && !isBefore(change.now, item.until)) {
-    await change.record({
-      chain: parts.business.id,
-      what: 'grant.not-given',
-      sentence: `${asset.name} was not given to ${person.name}: it would have been over already.`,
-      asset: asset.id,
-      about: person.id,
-      by,
-    })
-    return
-  }
-  const words = {
-    tier: item.tier,
-    actions: item.actions,
-    hiding: item.hiding,
-    until: item.until,
-    purpose: item.purpose,
-    from: item.from ?? change.now,
-  }
-  const held = await findPersonsGrant(change.manager, parts.business.id, asset.id, person.id)
-  if (held) await change.manager.update(grants, { id: held.id }, { ...words, changedAt: change.now })
-  else
-    await change.manager.insert(grants, {
-      id: newId(),
-      businessId: parts.business.id,
-      assetId: asset.id,
-      personId: person.id,
-      teamId: null,
-      partnerId: null,
-      ...words,
-      proposalId: item.proposalId,
-      upstreamId: null,
-      mayPassOn: false,
-      givenAt: change.now,
-      givenBy: parts.proposal.sentBy,
-      changedAt: null,
-      endedAt: null,
-      endedBy: null,
-    })
-  const sentence = `${parts.sender.name} let ${person.name} ${sayWords(item, [asset.name], parts.business.zone)}.`
-  await change.record({
+  const entry = {
     chain: parts.business.id,
-    what: 'grant.given',
-    sentence,
-    asset: asset.id,
     about: person.id,
-    by,
+    by: { id: person.id, name: person.name },
+    ...(target.assetId ? { asset: target.assetId } : {}),
+  }
+  if (item.until && !isBefore(change.now, item.until))
+    return change.record({
+      ...entry,
+      what: 'grant.not-given',
+      sentence: `${target.name} was not given to ${person.name}: it would have been over already.`,
+    })
+  const held = await findGrant(change.manager, parts.business.id, target.id, { person: person.id })
+  await keepGrant(change, held, {
+    business: parts.business.id,
+    target,
+    holder: { person: person.id },
+    words: item,
+    purpose: item.purpose,
+    givenBy: parts.proposal.sentBy,
+    proposal: item.proposalId,
+  })
+  await change.record({
+    ...entry,
+    what: 'grant.given',
+    sentence: `${parts.sender.name} let ${person.name} ${sayWords(item, [target.name], parts.business.zone)}.`,
     data: {
       proposal: item.proposalId,
+      on: target.text,
       tier: item.tier,
       actions: item.actions,
       hiding: item.hiding,

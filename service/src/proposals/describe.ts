@@ -1,8 +1,8 @@
-import { levelOf, sayList, stateAt, type Instant, type ProposalState, type Standing } from '@famiglia/core'
+import { levelOf, stateAt, type Instant, type ProposalState, type Standing } from '@famiglia/core'
 import { In, type EntityManager } from 'typeorm'
-import { assets, type Asset } from '../assets/records.ts'
+import { targetsById, type Target } from '../assets/targets.ts'
 import { businesses, type Business } from '../businesses/records.ts'
-import { sayWords, tellAsset, type AssetInWords } from '../grants/tellLevel.ts'
+import { sayItems, tellAsset, type AssetInWords } from '../grants/tellLevel.ts'
 import { peopleById, type KnownPerson } from '../people/records.ts'
 import { courseOf, proposalItems, type Proposal, type ProposalItem } from './records.ts'
 
@@ -18,13 +18,17 @@ export interface ProposalInWords {
     readonly zone: string
     readonly since: string
   }
-  readonly to: string
+  /** The address it is bound to; null for an ask, which goes to all who can give. */
+  readonly to: string | null
   readonly standing: Standing
-  readonly by: { readonly name: string; readonly address: string }
+  readonly by: { readonly id: string; readonly name: string; readonly address: string }
   readonly note: string | null
   /** `run on Summer Crossings, hiding revenue, until 23 May 2027`. */
   readonly said: string
-  readonly assets: readonly (AssetInWords & { readonly until: string | null })[]
+  readonly assets: readonly (AssetInWords & { readonly until: string | null; readonly bundle: string | null })[]
+  readonly purpose: string | null
+  /** Another address that it was asked to be sent to. */
+  readonly moveTo: string | null
   readonly openedAt: string
   readonly sentAt: string
   readonly lapsesAt: string
@@ -36,7 +40,7 @@ export interface ProposalParts {
   readonly proposal: Proposal
   readonly business: Business
   readonly sender: KnownPerson
-  readonly items: readonly { readonly item: ProposalItem; readonly asset: Asset }[]
+  readonly items: readonly { readonly item: ProposalItem; readonly target: Target }[]
 }
 
 export async function gatherProposal(manager: EntityManager, proposal: Proposal): Promise<ProposalParts> {
@@ -46,10 +50,14 @@ export async function gatherProposal(manager: EntityManager, proposal: Proposal)
 /** What proposals are about, for as many as are on a page, in four queries. */
 export async function gatherProposals(manager: EntityManager, page: readonly Proposal[]): Promise<ProposalParts[]> {
   const items = await manager.findBy(proposalItems, { proposalId: In(page.map(proposal => proposal.id)) })
-  const involved = await manager.find(assets, {
-    where: { id: In(items.map(item => item.assetId)) },
-    order: { name: 'ASC' },
-  })
+  const involved = [
+    ...(
+      await targetsById(
+        manager,
+        items.map(item => item.targetId!),
+      )
+    ).values(),
+  ].sort((one, other) => one.name.localeCompare(other.name))
   const from = await manager.findBy(businesses, { id: In(page.map(proposal => proposal.businessId)) })
   const senders = await peopleById(
     manager,
@@ -59,21 +67,20 @@ export async function gatherProposals(manager: EntityManager, page: readonly Pro
     proposal,
     business: from.find(business => business.id === proposal.businessId)!,
     sender: senders.get(proposal.sentBy)!,
-    items: involved.flatMap(asset =>
-      items.filter(item => item.proposalId === proposal.id && item.assetId === asset.id).map(item => ({ item, asset })),
+    items: involved.flatMap(target =>
+      items
+        .filter(item => item.proposalId === proposal.id && item.targetId === target.id)
+        .map(item => ({ item, target })),
     ),
   }))
 }
 
-export function sayProposal({ items, business }: ProposalParts): string {
-  const groups = new Map<string, { first: ProposalItem; names: string[] }>()
-  for (const { item, asset } of items) {
-    const key = JSON.stringify([item.tier, item.actions, item.hiding, String(item.until)])
-    const group = groups.get(key) ?? { first: item, names: [] }
-    group.names.push(asset.name)
-    groups.set(key, group)
-  }
-  return sayList([...groups.values()].map(({ first, names }) => sayWords(first, names, business.zone))) || 'nothing yet'
+export function sayProposal({ items, business, proposal }: ProposalParts): string {
+  if (items.length === 0) return `work for ${business.name} as ${proposal.standing}, on no asset yet`
+  return sayItems(
+    items.map(({ item, target }) => ({ words: item, target })),
+    business.zone,
+  )
 }
 
 export function describeProposal(parts: ProposalParts, at: Instant): ProposalInWords {
@@ -92,13 +99,18 @@ export function describeProposal(parts: ProposalParts, at: Instant): ProposalInW
     },
     to: proposal.toAddress,
     standing: proposal.standing,
-    by: { name: sender.name, address: sender.address },
+    by: sender,
     note: proposal.note,
     said: sayProposal(parts),
-    assets: items.map(({ item, asset }) => ({
-      ...tellAsset(asset, item, levelOf(asset.kind, item), business.name),
-      until: item.until?.toString() ?? null,
-    })),
+    assets: items.flatMap(({ item, target }) =>
+      target.assets.map(asset => ({
+        ...tellAsset(asset, item, levelOf(asset.kind, item), business.name),
+        until: item.until?.toString() ?? null,
+        bundle: target.bundleId ? target.name : null,
+      })),
+    ),
+    purpose: proposal.purpose,
+    moveTo: proposal.moveTo,
     openedAt: proposal.openedAt.toString(),
     sentAt: proposal.sentAt.toString(),
     lapsesAt: proposal.lapsesAt.toString(),

@@ -4,12 +4,19 @@ import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { courseOf, proposals, type Proposal } from './records.ts'
 
+export interface Followed {
+  readonly proposal: Proposal
+  /** Passed on by other means than the letter: it proves nobody's address. */
+  readonly passedOn: boolean
+}
+
 /**
- * The proposal that a link from a letter leads to. A link that was not made here or not copied whole:
+ * The proposal that a link leads to, from a letter or passed on. A link that was not made here or not copied whole:
  * `link.unknown`; one that a newer letter replaced: `link.replaced`.
  */
-export async function followInvitationLink(room: Room, manager: EntityManager, link: string): Promise<Proposal> {
-  const target = room.secrets.readLink('invitation', link)
+export async function followInvitationLink(room: Room, manager: EntityManager, link: string): Promise<Followed> {
+  const fromLetter = room.secrets.readLink('invitation', link)
+  const target = fromLetter ?? room.secrets.readLink('pass-on', link)
   if (!target)
     throw new Problem(
       'link.unknown',
@@ -22,7 +29,7 @@ export async function followInvitationLink(room: Room, manager: EntityManager, l
       'link.replaced',
       'A newer letter was sent since: its link is the one that counts. Look for the newest letter.',
     )
-  return proposal
+  return { proposal, passedOn: fromLetter === null }
 }
 
 const saysOf: Readonly<Record<ProposalState, string>> = {
@@ -44,10 +51,14 @@ export function closedProblem(proposal: Proposal, state: ProposalState, zone: st
   if (state === 'lapsed')
     return new Problem(
       'proposal.lapsed',
-      `The invitation was open until ${sayInstant(proposal.lapsesAt, zone)}. Ask to be invited again.`,
+      `${named(proposal)} was open until ${sayInstant(proposal.lapsesAt, zone)}. ${proposal.kind === 'ask' ? 'It can be asked again.' : 'Ask to be invited again.'}`,
     )
   const when = proposal.answeredAt ? `, on ${sayInstant(proposal.answeredAt, zone)}` : ''
-  return new Problem('proposal.answered', `The invitation ${saysOf[state]}${when}.`, { state })
+  return new Problem('proposal.answered', `${named(proposal)} ${saysOf[state]}${when}.`, { state })
+}
+
+function named(proposal: Proposal): string {
+  return proposal.kind === 'ask' ? 'The ask' : 'The invitation'
 }
 
 export function assertOpen(proposal: Proposal, now: Instant, zone: string): void {

@@ -4,20 +4,24 @@ import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { giversOnAll } from '../grants/giversOn.ts'
+import type { Letter } from '../mail/letter.ts'
 import { findPersonByAddress } from '../people/records.ts'
 import type { LiveSession } from '../sign-in/records.ts'
 import { wrongPerson } from './acceptInvitation.ts'
-import { gatherProposal, sayProposal } from './describe.ts'
+import { gatherProposal, sayProposal, type ProposalParts } from './describe.ts'
 import { assertOpen, followInvitationLink, takeStep } from './followLink.ts'
-import { declinedLetter, invitationAgainLetter, lapsedLetter } from './letters.ts'
+import { askLetter, declinedLetter, invitationAgainLetter, lapsedAskLetter, lapsedLetter } from './letters.ts'
 import { courseOf, lockProposal, proposals, type Proposal } from './records.ts'
 
 /** Declines with the link from the letter; nobody has to make a sign-in to say no. */
 export function declineByLink(room: Room) {
   return async (link: string, live: LiveSession | null, reason: string | null): Promise<void> => {
-    const proposal = await followInvitationLink(room, room.database.manager, link)
-    const known = await findPersonByAddress(room.database.manager, proposal.toAddress)
+    const { proposal, passedOn } = await followInvitationLink(room, room.database.manager, link)
+    const known = await findPersonByAddress(room.database.manager, proposal.toAddress!)
     if (live && live.person !== known?.id) throw wrongPerson(proposal, live)
+    if (passedOn && !live)
+      throw new Problem('sign-in.needed', 'This link was passed on: who it is for signs in to decline.')
     await decline(room, proposal, live, reason)
   }
 }
@@ -46,14 +50,14 @@ export async function decline(
       { id },
       { state: 'declined', answeredAt: change.now, answeredBy: live?.person ?? null, reason },
     )
-    await change.mail(declinedLetter(sender, business, proposal.toAddress, reason))
+    await change.mail(declinedLetter(sender, business, proposal.toAddress!, reason))
   })
 }
 
-/** Takes an invitation back before it is answered. */
+/** Takes a proposal back before it is answered, and says whether its letter never left. */
 export function withdraw(room: Room) {
-  return async (acting: Acting, id: string): Promise<void> => {
-    await asSender(room, acting, id, 'Withdrawing an invitation', async (change, proposal) => {
+  return async (acting: Acting, id: string): Promise<{ neverSent: boolean }> =>
+    asSender(room, acting, id, 'Withdrawing what somebody else sent', async (change, proposal) => {
       const repeated = takeStep(proposal, 'withdraw', change.now, acting.zone)
       if (!repeated)
         await change.manager.update(
@@ -61,14 +65,16 @@ export function withdraw(room: Room) {
           { id },
           { state: 'withdrawn', answeredAt: change.now, answeredBy: acting.live.person },
         )
+      const neverSent = (await change.recallLetters(id)) > 0 && proposal.generation === 1
+      const what = proposal.kind === 'ask' ? 'what they had asked for' : `the invitation to ${proposal.toAddress}`
       await change.record({
         chain: acting.id,
-        what: repeated ? 'invitation.repeated' : 'invitation.withdrawn',
-        sentence: `${acting.live.name} withdrew the invitation to ${proposal.toAddress}.`,
+        what: repeated ? `${proposal.kind}.repeated` : `${proposal.kind}.withdrawn`,
+        sentence: `${acting.live.name} withdrew ${what}${neverSent ? ' before its letter had left' : ''}.`,
         data: { proposal: id },
       })
+      return { neverSent }
     })
-  }
 }
 
 /** Sends an invitation again: its time begins anew, with a new link; the old one then says that it was replaced. */
@@ -76,6 +82,8 @@ export function remind(room: Room) {
   return async (acting: Acting, id: string): Promise<{ sentTo: string; staysOpenUntil: string }> =>
     asSender(room, acting, id, 'Sending an invitation again', async (change, proposal) => {
       assertOpen(proposal, change.now, acting.zone)
+      if (proposal.kind !== 'invitation')
+        throw new Problem('proposal.unknown', `${acting.name} has no such invitation.`)
       const again = {
         ...proposal,
         sentAt: change.now,
@@ -95,13 +103,14 @@ export function remind(room: Room) {
         sentence: `${acting.live.name} sent the invitation to ${proposal.toAddress} again.`,
         data: { proposal: id },
       })
+      await change.recallLetters(id)
       await change.mail(invitationAgainLetter(acting, parts.sender, again, sayProposal(parts)))
       await change.later('tend-proposal', { proposal: id }, nextDueAt(courseOf(again)))
-      return { sentTo: proposal.toAddress, staysOpenUntil: sayEnd(again.lapsesAt, acting.zone) }
+      return { sentTo: proposal.toAddress!, staysOpenUntil: sayEnd(again.lapsesAt, acting.zone) }
     })
 }
 
-async function asSender<T>(
+export async function asSender<T>(
   room: Room,
   acting: Acting,
   id: string,
@@ -118,7 +127,7 @@ async function asSender<T>(
 }
 
 /**
- * What is due for an open invitation: a reminder after 3 and after 10 days, and in the end to let it lapse. Called by
+ * What is due for an open proposal: a reminder after 3 and after 10 days, and in the end to let it lapse. Called by
  * the background work; a call that comes too early, or after an answer, does nothing.
  */
 export function tendProposal(room: Room) {
@@ -133,42 +142,70 @@ export function tendProposal(room: Room) {
       if (!isDue(proposal))
         return change.record({
           chain: found.businessId,
-          what: 'invitation.tended',
-          sentence: `The invitation to ${proposal.toAddress} needed nothing.`,
+          what: `${proposal.kind}.tended`,
+          sentence: `${nameOf(parts)} needed nothing.`,
           by: null,
         })
-      if (stateAt(courseOf(proposal), change.now) === 'lapsed')
-        return lapse(change, proposal, parts.sender, parts.business)
+      if (stateAt(courseOf(proposal), change.now) === 'lapsed') return lapse(change, parts)
       const reminded = { ...proposal, reminders: proposal.reminders + 1 }
       await change.manager.update(proposals, { id }, { reminders: reminded.reminders })
       await change.record({
         chain: proposal.businessId,
-        what: 'invitation.reminded',
-        sentence: `${proposal.toAddress} was reminded of the invitation.`,
+        what: `${proposal.kind}.reminded`,
+        sentence: `A reminder went out: ${nameOf(parts)} waits for an answer.`,
         data: { proposal: id },
         by: null,
       })
-      await change.mail(invitationAgainLetter(parts.business, parts.sender, proposal, sayProposal(parts)))
+      for (const letter of await reminders(room, change, parts)) await change.mail(letter)
       await change.later('tend-proposal', { proposal: id }, nextDueAt(courseOf(reminded)))
     })
   }
 }
 
-async function lapse(
-  change: Change,
-  proposal: Proposal,
-  sender: Parameters<typeof lapsedLetter>[0],
-  business: { name: string },
-): Promise<void> {
+async function reminders(room: Room, change: Change, parts: ProposalParts): Promise<Letter[]> {
+  const { proposal, business, sender } = parts
+  const said = sayProposal(parts)
+  if (proposal.kind !== 'ask') return [invitationAgainLetter(business, sender, proposal, said)]
+  const givers = await giversOnAll(
+    room,
+    change.manager,
+    business.id,
+    parts.items.flatMap(({ target }) => target.assets),
+  )
+  return givers.map(giver => askLetter(giver, business, sender, said, proposal.note ?? '', proposal.id))
+}
+
+async function lapse(change: Change, parts: ProposalParts): Promise<void> {
+  const { proposal, sender, business } = parts
   const outcome = stepProposal(courseOf(proposal), 'lapse', change.now)
   if (!outcome.ok) return
   await change.manager.update(proposals, { id: proposal.id }, { state: 'lapsed', answeredAt: proposal.lapsesAt })
   await change.record({
     chain: proposal.businessId,
-    what: 'invitation.lapsed',
-    sentence: `The invitation to ${proposal.toAddress} lapsed without an answer.`,
+    what: `${proposal.kind}.lapsed`,
+    sentence: `${nameOf(parts)} lapsed without an answer.`,
     data: { proposal: proposal.id },
     by: null,
   })
-  await change.mail(lapsedLetter(sender, business, proposal.toAddress))
+  await change.mail(
+    proposal.toAddress
+      ? lapsedLetter(sender, business, proposal.toAddress)
+      : lapsedAskLetter(sender, business, sayProposal(parts)),
+  )
+}
+
+function nameOf({ proposal, sender }: ProposalParts): string {
+  return proposal.toAddress ? `The invitation to ${proposal.toAddress}` : `What ${sender.name} asked for`
+}
+
+const dueNow = `
+  SELECT id FROM proposal WHERE state = 'open' AND (lapses_at <= $1 OR (reminders = 0 AND sent_at <= $1::timestamptz - interval '3 days') OR (reminders = 1 AND sent_at <= $1::timestamptz - interval '10 days'))
+  ORDER BY lapses_at LIMIT 200`
+
+/** Looks for proposals that are due and that no work was queued for, as after a restore from a copy. */
+export function tendAllDue(room: Room): () => Promise<void> {
+  return async () => {
+    const rows = (await room.database.query(dueNow, [room.clock.now().toString()])) as { id: string }[]
+    for (const { id } of rows) await tendProposal(room)({ proposal: id })
+  }
 }

@@ -15,7 +15,8 @@ export interface Proposal {
   id: string
   kind: ProposalKind
   businessId: string
-  toAddress: string
+  /** Whom an invitation is bound to; null on what a member asks of their own business. */
+  toAddress: string | null
   state: ProposalState
   standing: Standing
   note: string | null
@@ -29,6 +30,9 @@ export interface Proposal {
   answeredAt: Instant | null
   answeredBy: string | null
   reason: string | null
+  /** Another address that somebody wants to answer an invitation with; the inviter confirms it. */
+  moveTo: string | null
+  purpose: string | null
 }
 
 export const proposals = new EntitySchema<Proposal>({
@@ -37,7 +41,7 @@ export const proposals = new EntitySchema<Proposal>({
     id: column.id,
     kind: column.text,
     businessId: named('business_id', column.uuid),
-    toAddress: named('to_address', column.text),
+    toAddress: named('to_address', column.text, true),
     state: column.text,
     standing: column.text,
     note: { ...column.text, nullable: true },
@@ -50,13 +54,17 @@ export const proposals = new EntitySchema<Proposal>({
     answeredAt: named('answered_at', column.instant, true),
     answeredBy: named('answered_by', column.uuid, true),
     reason: { ...column.text, nullable: true },
+    moveTo: named('move_to', column.text, true),
+    purpose: { ...column.text, nullable: true },
   },
 })
 
-/** One asset of a proposal, with the words of the grant it would become. */
+/** One asset or bundle of a proposal, with the words of the grant it would become. */
 export interface ProposalItem {
   proposalId: string
-  assetId: string
+  assetId: string | null
+  bundleId: string | null
+  targetId?: string
   tier: Tier | null
   actions: Action[]
   hiding: Figure[]
@@ -69,7 +77,9 @@ export const proposalItems = new EntitySchema<ProposalItem>({
   name: 'proposal_item',
   columns: {
     proposalId: named('proposal_id', { ...column.uuid, primary: true }),
-    assetId: named('asset_id', { ...column.uuid, primary: true }),
+    assetId: named('asset_id', column.uuid, true),
+    bundleId: named('bundle_id', column.uuid, true),
+    targetId: { ...named('target_id', { ...column.uuid, primary: true }), insert: false, update: false },
     tier: { ...column.text, nullable: true },
     actions: column.texts,
     hiding: column.texts,

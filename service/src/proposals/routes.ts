@@ -13,10 +13,18 @@ import { done } from '../sign-in/schemas.ts'
 import { accept, acceptByLink } from './acceptInvitation.ts'
 import { describeProposal, gatherProposal, gatherProposals, type ProposalInWords } from './describe.ts'
 import { assertOpen, followInvitationLink } from './followLink.ts'
+import { mayAnswer } from '../asking/mayAnswer.ts'
+import { askToMove, decideMove, passOn } from './moveInvitation.ts'
 import { decline, declineByLink, remind, withdraw } from './otherAnswers.ts'
 import { proposals, type Proposal } from './records.ts'
 import {
   accepted,
+  moveDecision,
+  movingAsked,
+  movingWanted,
+  passedOnLink,
+  resultOut,
+  withdrawn,
   acceptance,
   invitationRead,
   linkGiven,
@@ -82,13 +90,10 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         tags,
         summary: 'Take a proposal back before it is answered',
         params: proposalParams,
-        response: { 200: done },
+        response: { 200: withdrawn },
       },
     },
-    async request => {
-      await withdraw(room)(await actingFor(room.database, request), request.params.proposal)
-      return { done: true as const }
-    },
+    async request => withdraw(room)(await actingFor(room.database, request), request.params.proposal),
   )
 
   app.post(
@@ -104,6 +109,71 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
     async request => remind(room)(await actingFor(room.database, request), request.params.proposal),
   )
 
+  app.get(
+    '/v1/businesses/:business/proposals/:proposal',
+    {
+      schema: {
+        tags,
+        summary: 'One proposal that the business sent, or that a member asks of it',
+        params: proposalParams,
+        response: { 200: proposalOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      const proposal = await manager.findOneBy(proposals, { id: request.params.proposal, businessId: acting.id })
+      const visible =
+        proposal &&
+        (proposal.sentBy === acting.live.person ||
+          mayInBusiness(acting.standing, 'invite') ||
+          (proposal.kind === 'ask' && (await mayAnswer(room, acting, proposal))))
+      if (!visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
+      return (await tell([proposal]))[0]!
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/proposals/:proposal/pass-on',
+    {
+      schema: {
+        tags,
+        summary: 'The link of an invitation, to pass on by other means where the letter was lost',
+        params: proposalParams,
+        response: { 200: passedOnLink },
+      },
+    },
+    async request => passOn(room)(await actingFor(room.database, request), request.params.proposal),
+  )
+
+  app.post(
+    '/v1/businesses/:business/proposals/:proposal/move',
+    {
+      schema: {
+        tags,
+        summary: 'Let an invitation go to the other address that was asked for, or not',
+        params: proposalParams,
+        body: moveDecision,
+        response: { 200: resultOut },
+      },
+    },
+    async request =>
+      decideMove(room)(await actingFor(room.database, request), request.params.proposal, request.body.confirmed),
+  )
+
+  app.post(
+    '/v1/invitations/moving',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Ask for an invitation to come to an address of one’s own; the inviter confirms another one',
+        body: movingWanted,
+        response: { 200: movingAsked },
+      },
+    },
+    async request => askToMove(room)(request.body.link, request.body.address),
+  )
+
   app.post(
     '/v1/invitations/reading',
     {
@@ -116,13 +186,14 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const proposal = await followInvitationLink(room, manager, request.body.link)
+      const { proposal, passedOn } = await followInvitationLink(room, manager, request.body.link)
       const parts = await gatherProposal(manager, proposal)
       assertOpen(proposal, room.clock.now(), parts.business.zone)
       return {
         proposal: describeProposal(parts, room.clock.now()),
-        known: (await findPersonByAddress(manager, proposal.toAddress)) !== null,
+        known: (await findPersonByAddress(manager, proposal.toAddress!)) !== null,
         signedInAs: request.live?.address ?? null,
+        passedOn,
       }
     },
   )
@@ -227,7 +298,8 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
 
 async function receivedProposal(room: Room, live: LiveSession, id: string): Promise<Proposal> {
   const proposal = await room.database.manager.findOneBy(proposals, { id })
-  const mine = proposal && (await findPersonByAddress(room.database.manager, proposal.toAddress))?.id === live.person
+  const mine =
+    proposal?.toAddress && (await findPersonByAddress(room.database.manager, proposal.toAddress))?.id === live.person
   if (proposal && mine) return proposal
   throw new Problem('proposal.unknown', 'Nothing of that kind was sent to you.')
 }

@@ -16,12 +16,16 @@ export const proposalOut = object({
     zone: string().required(),
     since: instantOut.required(),
   }).required(),
-  to: string().required(),
+  to: string().nullable().defined(),
   standing: string().required(),
-  by: object({ name: string().required(), address: string().required() }).required(),
+  by: object({ id: string().required(), name: string().required(), address: string().required() }).required(),
   note: string().nullable().defined(),
   said: string().required(),
-  assets: array(assetInWords.shape({ until: instantOut.nullable().defined() })).required(),
+  assets: array(
+    assetInWords.shape({ until: instantOut.nullable().defined(), bundle: string().nullable().defined() }),
+  ).required(),
+  purpose: string().nullable().defined(),
+  moveTo: string().nullable().defined().meta({ description: 'Another address somebody wants to answer from.' }),
   openedAt: instantOut.required(),
   sentAt: instantOut.required(),
   lapsesAt: instantOut.required(),
@@ -40,6 +44,7 @@ export const invitationRead = object({
   proposal: proposalOut.required(),
   known: boolean().required().meta({ description: 'Whether the address has a sign-in already.' }),
   signedInAs: string().nullable().defined(),
+  passedOn: boolean().required().meta({ description: 'Whether the link was passed on, so that it proves no address.' }),
 })
 export const acceptance = object({
   link,
@@ -56,4 +61,13 @@ export const accepted = object({
 })
 export const refusal = object({ link, reason: string().trim().max(500) }).noUnknown()
 export const ownRefusal = object({ reason: string().trim().max(500) }).noUnknown()
+export const withdrawn = object({ neverSent: boolean().required() })
+export const passedOnLink = object({ link: string().required() })
+export const movingWanted = object({
+  link,
+  address: string().trim().max(254).required('an e-mail address is needed'),
+}).noUnknown()
+export const movingAsked = object({ sentTo: string().nullable().defined() })
+export const moveDecision = object({ confirmed: boolean().required('say whether it may go there') }).noUnknown()
+export const resultOut = object({ result: string().required() })
 export const sentAgain = object({ sentTo: string().required(), staysOpenUntil: string().required() })

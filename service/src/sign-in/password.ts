@@ -1,3 +1,4 @@
+import { dictionary } from '@zxcvbn-ts/language-common'
 import argon2 from 'argon2'
 import { Problem } from '../base/problem.ts'
 
@@ -20,32 +21,20 @@ export function passwords(memoryKib: number): Passwords {
   }
 }
 
-/** Words that a guesser tries first. */
-const common = [
-  'password',
-  'passwort',
-  'letmein',
-  'welcome',
-  'qwertz',
-  'qwerty',
-  'iloveyou',
-  'abc123',
-  'admin',
-  'famiglia',
-  '123456',
-  'dragon',
-  'monkey',
-  'football',
-  'sunshine',
-  'princess',
-]
+/** Some 50,000 passwords that guessers begin with, bundled; and this service's own name. */
+const common = new Set([...(dictionary['passwords-common'] as string[]), 'famiglia'])
 
-/** Refuses a password that is short, of one sign over and over, or one of the words guessers begin with: `password.common`. */
+/** Refuses a password that is short, of one sign over and over, or one that guessers begin with: `password.common`. */
 export function assertGoodPassword(password: string, ownWords: readonly string[]): void {
   const plain = password.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
   const core = plain.replace(/\d+$/, '')
   const own = ownWords.flatMap(word => word.toLowerCase().split(/[^\p{L}\p{N}]+/u)).filter(word => word.length > 3)
-  const weak = new Set(plain).size < 5 || common.includes(core) || common.includes(plain) || own.includes(core)
+  const weak =
+    new Set(plain).size < 5 ||
+    common.has(core) ||
+    common.has(plain) ||
+    common.has(password.toLowerCase()) ||
+    own.includes(core)
   if (weak)
     throw new Problem(
       'password.common',

@@ -5,7 +5,7 @@ import { column, named } from '../base/columns.ts'
 import { drawSecret, hashOf } from '../base/secrets.ts'
 
 export type SessionKind = 'console' | 'command-line' | 'token'
-export type ProvenBy = 'password' | 'password and code' | 'code'
+export type ProvenBy = 'password' | 'password and code' | 'password and recovery code' | 'code' | 'passkey'
 
 export interface Session {
   id: string
@@ -87,12 +87,16 @@ export interface LiveSession {
   readonly unattended: boolean
   readonly provenAt: Instant | null
   readonly provenBy: ProvenBy | null
+  /** Whether a second proof is set up: a code from an app, or a passkey. */
   readonly secondProof: boolean
+  /** Whether a code from an app is; then a fresh proof takes one. */
+  readonly codeSetUp: boolean
+  readonly passkeys: number
 }
 
 export const liveSessionQuery = `
   SELECT session.id, session.kind, session.unattended, session.proven_at, session.proven_by, session.expires_at,
-    person.id AS person_id, person.name, person.totp_sealed IS NOT NULL AS second_proof, main.address
+    person.id AS person_id, person.name, person.totp_sealed IS NOT NULL AS code_set_up, (SELECT count(*) FROM passkey WHERE passkey.person_id = person.id)::integer AS passkeys, main.address
   FROM session JOIN person ON person.id = session.person_id JOIN person_address main ON main.person_id = person.id AND main.main
   WHERE session.secret_hash = $1 AND session.ended_at IS NULL AND person.paused_at IS NULL`
 
@@ -105,7 +109,8 @@ interface LiveRow {
   expires_at: Date
   person_id: string
   name: string
-  second_proof: boolean
+  code_set_up: boolean
+  passkeys: number
   address: string
 }
 
@@ -120,6 +125,8 @@ export function toLiveSession(row: LiveRow, now: Instant): LiveSession | null {
     unattended: row.unattended,
     provenAt: row.proven_at ? Temporal.Instant.fromEpochMilliseconds(row.proven_at.getTime()) : null,
     provenBy: row.proven_by,
-    secondProof: row.second_proof,
+    secondProof: row.code_set_up || row.passkeys > 0,
+    codeSetUp: row.code_set_up,
+    passkeys: row.passkeys,
   }
 }

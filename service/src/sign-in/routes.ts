@@ -16,6 +16,7 @@ import {
   secondProofBegun,
   sessionList,
   signedIn,
+  recoveryCodes,
   sixDigits,
   tokenMade,
   tokenWanted,
@@ -23,7 +24,8 @@ import {
 import { beginSecondProof, confirmSecondProof } from './secondProof.ts'
 import { signIn } from './signIn.ts'
 import { endSession, makeToken } from './tokens.ts'
-import { Tries } from './tries.ts'
+import { countRecoveryCodes } from './recoveryCodes.ts'
+import { triesOf } from './tries.ts'
 
 const tags = ['sign-in']
 const idParam = object({ id: idText })
@@ -32,7 +34,7 @@ const idParam = object({ id: idText })
 export async function signInRoutes(app: House, room: Room): Promise<void> {
   const secure = () => room.publicUrl().startsWith('https:')
   const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tries = new Tries(room.clock, room.config.FAMIGLIA_SIGN_IN_TRIES)
+  const tries = triesOf(room)
   const doSignIn = signIn(room, words, tries)
   const doProve = prove(room, words, tries)
   const doEnd = endSession(room)
@@ -76,11 +78,19 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
          membership.standing = 'admin' OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id WHERE g.business_id = business.id AND g.ended_at IS NULL
            AND $1 IN (g.person_id, t.person_id) AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))) AS "canGive"
        FROM membership JOIN business ON business.id = membership.business_id
-       WHERE membership.person_id = $1 AND membership.paused_at IS NULL ORDER BY business.name, business.number LIMIT 500`,
+       WHERE membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL ORDER BY business.name, business.number LIMIT 500`,
         [live.person],
       )
       return {
-        person: { id: live.person, name: live.name, address: live.address, secondProof: live.secondProof },
+        person: {
+          id: live.person,
+          name: live.name,
+          address: live.address,
+          secondProof: live.secondProof,
+          codeSetUp: live.codeSetUp,
+          passkeys: live.passkeys,
+          recoveryCodes: await countRecoveryCodes(room.database.manager, live.person),
+        },
         session: {
           id: live.session,
           kind: live.kind,
@@ -120,15 +130,12 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'Take the second proof into use with its first code',
+        summary: 'Take the second proof into use with its first code; recovery codes are told once',
         body: sixDigits,
-        response: { 200: done },
+        response: { 200: recoveryCodes },
       },
     },
-    async request => {
-      await confirmSecondProof(room)(requireSignIn(request), request.body.code)
-      return { done: true as const }
-    },
+    async request => ({ recoveryCodes: await confirmSecondProof(room)(requireSignIn(request), request.body.code) }),
   )
 
   app.get(

@@ -1,4 +1,4 @@
-import { boolean, object, string, array } from 'yup'
+import { array, boolean, number, object, string } from 'yup'
 
 export const address = string().trim().email('that is not an e-mail address').max(254)
 export const instantOut = string().meta({ format: 'date-time' })
@@ -7,6 +7,7 @@ export const credentials = object({
   address: address.required('an e-mail address is needed'),
   password: string().min(1).max(200).required('a password is needed'),
   code: string().matches(/^\d{6}$/, 'a code has six digits'),
+  recovery: string().trim().max(40).meta({ description: 'A recovery code, in the place of a code.' }),
 }).noUnknown()
 
 export const signedIn = object({
@@ -26,6 +27,9 @@ export const me = object({
     name: string().required(),
     address: string().required(),
     secondProof: boolean().required(),
+    codeSetUp: boolean().required(),
+    passkeys: number().integer().required(),
+    recoveryCodes: number().integer().required().meta({ description: 'How many are left.' }),
   }).required(),
   session: object({
     id: string().required(),
@@ -83,3 +87,4 @@ export const sessionList = object({
   ).required(),
 })
 export const done = object({ done: boolean().oneOf([true]).required() })
+export const recoveryCodes = object({ recoveryCodes: array(string().required()).required() })

@@ -4,6 +4,7 @@ import { actorOf } from '../base/session.ts'
 import { persons } from '../people/records.ts'
 import { codeAddress, newCodeSecret, stepOfCode } from './code.ts'
 import type { LiveSession } from './records.ts'
+import { drawRecoveryCodes } from './recoveryCodes.ts'
 
 /** Begins setting up a second proof: the secret counts only after a first code from it came back. */
 export function beginSecondProof(room: Room) {
@@ -22,10 +23,10 @@ export function beginSecondProof(room: Room) {
   }
 }
 
-/** Takes the second proof into use. A code that does not fit: `proof.wrong`. */
+/** Takes the second proof into use, and returns recovery codes, told this once. A code that does not fit: `proof.wrong`. */
 export function confirmSecondProof(room: Room) {
-  return async (live: LiveSession, code: string): Promise<void> => {
-    await room.change(actorOf(live), { person: live.person }, async change => {
+  return async (live: LiveSession, code: string): Promise<string[]> =>
+    room.change(actorOf(live), { person: live.person }, async change => {
       const person = await change.manager.findOneByOrFail(persons, { id: live.person })
       const secret = person.totpPendingSealed ? room.secrets.unseal(person.totpPendingSealed) : null
       const step = secret ? await stepOfCode(secret, code, room.clock.now().epochMilliseconds, null) : null
@@ -41,8 +42,8 @@ export function confirmSecondProof(room: Room) {
       await change.record({
         chain: live.person,
         what: 'second-proof.set-up',
-        sentence: `${live.name} set up a second proof.`,
+        sentence: `${live.name} set up a second proof, and drew recovery codes.`,
       })
+      return drawRecoveryCodes(room, change, live.person)
     })
-  }
 }

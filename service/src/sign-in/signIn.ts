@@ -1,15 +1,19 @@
 import type { Room } from '../base/room.ts'
 import { Problem } from '../base/problem.ts'
-import { persons, type Person } from '../people/records.ts'
+import type { Change } from '../base/change.ts'
+import { peopleById, persons, type Person } from '../people/records.ts'
 import { stepOfCode } from './code.ts'
 import type { Passwords } from './password.ts'
 import { beginSession, sessionDays, type ProvenBy } from './records.ts'
+import { takeRecoveryCode } from './recoveryCodes.ts'
 import type { Tries } from './tries.ts'
 
 export interface Credentials {
   readonly address: string
   readonly password: string
   readonly code?: string | undefined
+  /** One of the recovery codes, in the place of a code. */
+  readonly recovery?: string | undefined
 }
 
 export type SignInOutcome = { needs: 'code' } | { needs: null; secret: string; person: { id: string; name: string } }
@@ -19,15 +23,17 @@ export type SignInOutcome = { needs: 'code' } | { needs: null; secret: string; p
  * (`sign-in.wrong`), nor whether the address is known. Too many wrong tries slow down: `request.too-many`.
  */
 export function signIn(room: Room, passwords: Passwords, tries: Tries) {
-  return async ({ address, password, code }: Credentials, from: string): Promise<SignInOutcome> => {
+  return async ({ address, password, code, recovery }: Credentials, from: string): Promise<SignInOutcome> => {
     const account = address.toLowerCase()
     tries.check(from, account)
     const person = await findByAddress(room, account)
     const right = await passwords.matches(person?.passwordHash ?? null, password)
     if (!person || !right || person.pausedAt) throw tries.failed(from, account, wrong())
-    if (person.totpSealed && !code) return { needs: 'code' }
+    if (person.totpSealed && !code && !recovery) return { needs: 'code' }
     return room.change(null, { person: person.id }, async change => {
-      const provenBy = await provenByCode(room, person.id, code, change.manager)
+      const provenBy = recovery
+        ? await provenByRecovery(room, change, person, recovery)
+        : await provenByCode(room, person.id, code, change.manager)
       if (provenBy === 'wrong') throw tries.failed(from, account, wrong())
       tries.succeeded(account)
       const session = await beginSession(
@@ -51,6 +57,29 @@ export function signIn(room: Room, passwords: Passwords, tries: Tries) {
       return { needs: null, secret: session.secret, person: { id: person.id, name: person.name } }
     })
   }
+}
+
+/** Whoever signs in with a recovery code is told so by letter: the app is lost, or the code was found by somebody else. */
+async function provenByRecovery(
+  room: Room,
+  change: Change,
+  person: Person,
+  recovery: string,
+): Promise<ProvenBy | 'wrong'> {
+  const left = await takeRecoveryCode(room, change.manager, person.id, recovery)
+  if (left === null) return 'wrong'
+  const to = (await peopleById(change.manager, [person.id])).get(person.id)!
+  await change.mail({
+    to,
+    subject: 'A recovery code was used to sign in',
+    body: [
+      `Dear ${person.name},`,
+      `somebody signed in as you with a recovery code. ${left === 0 ? 'None is' : left === 1 ? 'One is' : `${left} are`} left. Set up your app anew, and draw new codes.`,
+    ],
+    button: { label: 'How you sign in', leads: { to: 'page', path: '/my-access/sign-in' } },
+    unexpected: 'If it was not you, choose a new password at once.',
+  })
+  return 'password and recovery code'
 }
 
 const wrong = () => new Problem('sign-in.wrong', 'The address, the password or the code is not right.')

@@ -1,7 +1,16 @@
 import type { Clock } from '../base/clock.ts'
 import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
 
 const windowMs = 5 * 60_000
+const kept = new WeakMap<Room, Tries>()
+
+/** The one count of wrong tries that all ways to sign in share. */
+export function triesOf(room: Room): Tries {
+  const found = kept.get(room) ?? new Tries(room.clock, room.config.FAMIGLIA_SIGN_IN_TRIES)
+  kept.set(room, found)
+  return found
+}
 
 /**
  * Counts wrong tries per account and per network address over five minutes. Past the limit every further try has to
@@ -24,8 +33,17 @@ export class Tries {
       })
   }
 
+  /** The same for what names no account, as a passkey: by the network address alone. */
+  checkFrom(from: string): void {
+    this.check(from, '')
+  }
+
+  failedFrom(from: string, problem: Problem): Problem {
+    return this.failed(from, '', problem)
+  }
+
   failed(from: string, account: string, problem: Problem): Problem {
-    for (const key of [`account ${account}`, `from ${from}`])
+    for (const key of account ? [`account ${account}`, `from ${from}`] : [`from ${from}`])
       this.failures.set(key, [...this.recent(key), this.clock.now().epochMilliseconds])
     if (this.failures.size > 10_000) this.forgetOld()
     return problem

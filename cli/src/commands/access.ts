@@ -1,0 +1,131 @@
+import { answerOf, idempotencyKey } from '@famiglia/client'
+import type { Command } from 'commander'
+import { allPages } from '../context.ts'
+import type { Run } from '../program.ts'
+import { holdingColumns, zoneOf } from './reading.ts'
+
+const filters = [
+  'sees revenue',
+  'can spend',
+  'can give access',
+  'until soon',
+  'no second proof',
+  'outside people',
+  'invited',
+] as const
+type Filter = (typeof filters)[number]
+
+/** Who reaches what at once, seeing as somebody else, readiness, and asking for more. */
+export function accessCommands(program: Command, run: Run): void {
+  program
+    .command('access')
+    .description('who reaches what, all at once')
+    .option('--show <what>', `only who ${filters.join(', ')}`)
+    .option('--find <name>', 'only who is called that')
+    .action(
+      run(async (context, { show, find }: { show?: string; find?: string }) => {
+        const path = await context.path()
+        const query = { ...(show ? { show: show as Filter } : {}), ...(find ? { find } : {}), limit: 200 }
+        let assets: { text: string }[] = []
+        const rows = await allPages(async after => {
+          const grid = await answerOf(
+            context.client.GET('/v1/businesses/{business}/grid', {
+              params: { path, query: { ...query, ...(after ? { after } : {}) } },
+            }),
+          )
+          assets = grid.assets
+          return { items: grid.rows, next: grid.next }
+        }, 5_000)
+        const reached = (row: (typeof rows)[number]) =>
+          row.everything
+            ? 'everything the business owns, as admin'
+            : row.cells
+                .map(cell => `${assets[cell.column]!.text} ${cell.level}${cell.how === 'own' ? '' : ` (${cell.how})`}`)
+                .join('; ') || 'nothing yet'
+        context.desk.list(
+          rows,
+          [
+            { head: 'who', of: row => row.name },
+            { head: 'is', of: row => row.note ?? row.standing ?? row.kind },
+            { head: 'second proof', of: row => (row.kind !== 'person' ? '' : row.secondProof ? 'yes' : 'none') },
+            { head: 'reaches', of: reached },
+          ],
+          show ? 'Of nobody.' : 'Nobody.',
+        )
+      }),
+    )
+
+  program
+    .command('see-as <who>')
+    .description('what somebody sees for this business, exactly as they see it')
+    .action(
+      run(async (context, _options: object, person: string) => {
+        const path = { ...(await context.path()), person }
+        const holdings = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/people/{person}/holdings', {
+                params: { path, query: after ? { after } : {} },
+              }),
+            ),
+          2_000,
+        )
+        context.desk.remark(`As ${person} sees it:`)
+        context.desk.list(
+          holdings,
+          [...holdingColumns(await zoneOf(context)), { head: 'which allows', of: holding => holding.may }],
+          'Nothing: an empty page.',
+        )
+      }),
+    )
+
+  program
+    .command('ready <who> <purpose>')
+    .description('whether somebody has all that a purpose takes; exit status 0 yes, 1 no')
+    .option('--on <assets>', 'only on these, parted by commas')
+    .action(
+      run(async (context, { on }: { on?: string }, who: string, purpose: string) => {
+        const readiness = await answerOf(
+          context.client.GET('/v1/businesses/{business}/readiness', {
+            params: { path: await context.path(), query: { who, purpose, ...(on ? { on } : {}) } },
+          }),
+        )
+        const mark = { met: '✓', partly: '◐', 'not begun': '◷', waiting: '◷', missing: '✗' } as const
+        const lines = readiness.requirements.map(requirement => {
+          const where = requirement.asset ? ` on ${requirement.asset.text}` : ''
+          const also = requirement.must ? '' : ', if it is wanted'
+          const mend = requirement.sentence ?? requirement.remedy
+          return `  ${mark[requirement.state]} ${requirement.takes}${where}${also}: ${requirement.state}${mend ? `\n      ${mend}` : ''}`
+        })
+        const verdict = readiness.ready ? 'ready' : `not ready: ${readiness.met} of ${readiness.of} are met`
+        context.desk.one(
+          readiness,
+          [
+            `${readiness.who.name} is ${verdict} to “${readiness.purpose}”.`,
+            ...lines,
+            ...(readiness.ready ? [] : [`  ${readiness.whoCanMend.join(' or ')} can say that.`]),
+          ].join('\n'),
+        )
+        if (!readiness.ready) process.exitCode = 1
+      }),
+    )
+
+  program
+    .command('ask <words...>')
+    .description('ask for access in your business: ask run on ad-account/summer-crossings until 2027-03-31 --reason …')
+    .requiredOption('--reason <text>', 'why you need it')
+    .action(
+      run(async (context, { reason }: { reason: string }, words: string[]) => {
+        const wanted =
+          words.length === 1 ? words[0]! : words.map(word => (/\s/.test(word) ? `"${word}"` : word)).join(' ')
+        const asked = await answerOf(
+          context.client.POST('/v1/businesses/{business}/asks', {
+            params: { path: await context.path() },
+            body: { wanted, reason },
+            headers: idempotencyKey(),
+          }),
+        )
+        context.desk.one(asked, asked.result)
+      }),
+    )
+}

@@ -1,0 +1,87 @@
+import { answerOf, type Schemas } from '@famiglia/client'
+import type { Command } from 'commander'
+import type { Context } from '../context.ts'
+import type { Run } from '../program.ts'
+
+/** The desk: one row for each thing that waits, each with its next step. */
+export function deskCommand(program: Command, run: Run): void {
+  program.command('desk').description('what waits, runs out or is unfinished').action(run(desk))
+}
+
+interface DeskRow {
+  readonly section: string
+  readonly about: string
+  readonly date: string
+  readonly next: string
+}
+
+async function desk(context: Context): Promise<void> {
+  const found = await answerOf(
+    context.client.GET('/v1/businesses/{business}/desk', { params: { path: await context.path() } }),
+  )
+  if (context.desk.format === 'json') return context.desk.one(found, '')
+  context.desk.list(
+    rowsOf(found),
+    [
+      { head: 'what', of: row => row.section },
+      { head: 'about', of: row => row.about },
+      { head: 'date', of: row => row.date.slice(0, 10) },
+      { head: 'next', of: row => row.next },
+    ],
+    'Nothing waits for you, and nothing runs out in the next 30 days.',
+  )
+}
+
+function rowsOf(found: Schemas['Desk']): DeskRow[] {
+  return [
+    ...found.received.map(row => ({
+      section: 'waits for you',
+      about: `${row.from} ${row.kind === 'ask' ? 'asks for' : `of ${row.business} invites you:`} ${row.assets.join(', ')}${row.reason ? ` (“${row.reason}”)` : ''}`,
+      date: row.openedAt,
+      next: `accept ${row.proposal}`,
+    })),
+    ...found.waiting.map(row => ({
+      section: row.lapsesSoon ? 'lapses soon' : 'sent',
+      about: row.moveTo
+        ? `${row.to}: wants to answer from ${row.moveTo}`
+        : `${row.to ?? 'you asked for'}: ${row.assets.join(', ') || 'no asset yet'}`,
+      date: row.openedAt,
+      next: row.moveTo ? `move ${row.proposal}` : row.to ? `remind ${row.to}` : `withdraw ${row.proposal}`,
+    })),
+    ...found.ending.map(row => ({
+      section: 'ends soon',
+      about: `${row.holder} on ${row.on}`,
+      date: row.until,
+      next: row.prolong,
+    })),
+    ...found.holes.flatMap(readiness =>
+      readiness.requirements
+        .filter(requirement => requirement.must && requirement.state !== 'met')
+        .slice(0, 1)
+        .map(requirement => ({
+          section: 'not ready',
+          about: `${readiness.who.name} cannot “${readiness.purpose}” yet: ${requirement.takes}${requirement.asset ? ` on ${requirement.asset.name}` : ''}`,
+          date: '',
+          next: requirement.sentence ?? requirement.remedy ?? '',
+        })),
+    ),
+    ...found.alone.map(row => ({
+      section: 'nobody on it',
+      about: `the ${row.noun} ${row.name}`,
+      date: row.since,
+      next: `assets siblings ${row.text}`,
+    })),
+    ...found.unfinished.map(row => ({
+      section: 'unfinished',
+      about: `${row.person} has no ${row.lacks}`,
+      date: row.since,
+      next: row.lacks === 'assets' ? `let ${row.address} … on …` : 'ask them to set one up',
+    })),
+    ...found.lapsed.map(row => ({
+      section: 'lapsed',
+      about: `${row.to} never answered: ${row.assets.join(', ')}`,
+      date: row.lapsedAt,
+      next: `let ${row.to} … on …`,
+    })),
+  ]
+}

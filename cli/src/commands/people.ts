@@ -1,0 +1,269 @@
+import { answerOf, idempotencyKey } from '@famiglia/client'
+import type { Standing } from '@famiglia/core'
+import type { Command } from 'commander'
+import { Exit, type Context } from '../context.ts'
+import type { Run } from '../program.ts'
+
+/** People's places in the business: standing, pause, freeze, leaving, and teams. */
+export function peopleCommands(program: Command, run: Run): void {
+  program
+    .command('standing <who> <standing>')
+    .description('give somebody a standing: member, finance or admin; somebody new is invited with it')
+    .option('--note <text>', 'a personal note for the letter')
+    .action(
+      run(async (context, { note }: { note?: string }, person: string, standing: string) => {
+        if (standing === 'admin')
+          context.desk.remark(
+            'An admin can do everything: reach every asset, invite and end people, make other admins.',
+          )
+        await context.sure(`Make ${person} ${standing}?`)
+        const path = { ...(await context.path()), person }
+        const key = idempotencyKey()
+        const told = await context.withProof(() =>
+          answerOf(
+            context.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
+              params: { path },
+              body: { standing: standing as Standing, ...(note ? { note } : {}) },
+              headers: key,
+            }),
+          ),
+        )
+        context.desk.one(told, told.result)
+      }),
+    )
+
+  for (const [command, how, lifted] of [
+    ['pause', 'pause', false],
+    ['resume', 'pause', true],
+  ] as const)
+    program
+      .command(`${command} <who>`)
+      .description(lifted ? 'lift a pause: all is as it was' : 'stop somebody for a while; nothing is ended')
+      .option('--reason <text>', 'why')
+      .action(
+        run(async (context, { reason }: { reason?: string }, person: string) =>
+          stop(context, how, lifted, person, reason),
+        ),
+      )
+
+  program
+    .command('freeze <who-or-what>')
+    .description('stop a person or an asset at once; nothing is ended')
+    .option('--reason <text>', 'why')
+    .action(
+      run(async (context, { reason }: { reason?: string }, wanted: string) =>
+        wanted.includes('@')
+          ? stop(context, 'freeze', false, wanted, reason)
+          : stopAsset(context, 'freeze', false, wanted),
+      ),
+    )
+  program
+    .command('unfreeze <who-or-what>')
+    .description('lift a freeze: all is as it was')
+    .action(
+      run(async (context, _options: object, wanted: string) =>
+        wanted.includes('@') ? stop(context, 'freeze', true, wanted) : stopAsset(context, 'freeze', true, wanted),
+      ),
+    )
+
+  program
+    .command('leave')
+    .description('leave the business: all it gave you ends')
+    .action(
+      run(async context => {
+        await context.sure('Leave? All that it gave you ends.')
+        const path = await context.path()
+        const told = await context.withProof(() =>
+          answerOf(context.client.POST('/v1/businesses/{business}/leave', { params: { path } })),
+        )
+        context.desk.one(told, told.result)
+      }),
+    )
+
+  program
+    .command('see-out <who>')
+    .description('see somebody out: what they hold, what only they hold, and with --yes one step that ends it all')
+    .option('--successor <key=address...>', 'who takes over what only they hold')
+    .action(run(async (context, options: { successor?: string[] }, person: string) => seeOut(context, options, person)))
+
+  teamCommands(program, run)
+}
+
+async function stop(
+  context: Context,
+  how: 'pause' | 'freeze',
+  lifted: boolean,
+  person: string,
+  reason?: string,
+): Promise<void> {
+  const params = { path: { ...(await context.path()), person } }
+  const told = await context.withProof(() =>
+    answerOf(
+      lifted
+        ? context.client.DELETE(`/v1/businesses/{business}/people/{person}/${how}`, { params })
+        : context.client.PUT(`/v1/businesses/{business}/people/{person}/${how}`, {
+            params,
+            body: reason ? { reason } : {},
+          }),
+    ),
+  )
+  context.desk.one(told, told.result)
+}
+
+export async function stopAsset(
+  context: Context,
+  how: 'archive' | 'freeze',
+  lifted: boolean,
+  asset: string,
+): Promise<void> {
+  const params = { path: { ...(await context.path()), asset } }
+  const changed = await context.withProof(() =>
+    answerOf(
+      lifted
+        ? context.client.DELETE(`/v1/businesses/{business}/assets/{asset}/${how}`, { params })
+        : context.client.PUT(`/v1/businesses/{business}/assets/{asset}/${how}`, { params }),
+    ),
+  )
+  const done = { archive: ['brought back', 'archived'], freeze: ['no longer frozen', 'frozen'] }[how][lifted ? 0 : 1]
+  context.desk.one(
+    changed,
+    `${changed.name} is ${done}${lifted ? ': all is as it was' : ': nobody reaches it, and nothing was ended'}.`,
+  )
+}
+
+async function seeOut(context: Context, options: { successor?: string[] }, person: string): Promise<void> {
+  const path = { ...(await context.path()), person }
+  const leaving = await answerOf(
+    context.client.GET('/v1/businesses/{business}/people/{person}/leaving', { params: { path } }),
+  )
+  const lines = [
+    `${leaving.person.name}, ${leaving.person.standing}: reaches ${leaving.holds.length} assets, ${leaving.sessions} sign-ins and ${leaving.tokens} tokens.`,
+    ...leaving.holds.map(held => `  ${held.text}  ${held.level}  (${held.through})`),
+    ...(leaving.teams.length > 0 ? [`  in the teams ${leaving.teams.join(', ')}`] : []),
+    ...leaving.onlyTheirs.map(
+      only =>
+        `  only theirs: ${only.kind}, ${only.about}${only.must ? ' (somebody has to take it over)' : ''}  --successor ${only.key}=…`,
+    ),
+  ]
+  if (!context.options.yes && !context.desk.interactive) return context.desk.one(leaving, lines.join('\n'))
+  context.desk.remark(lines.join('\n'))
+  await context.sure(`End all of it?`)
+  const successors = (options.successor ?? []).map(text => {
+    const cut = text.lastIndexOf('=')
+    if (cut < 1) throw new Exit(2, `“${text}” names no successor: say what=address.`)
+    return { key: text.slice(0, cut), address: text.slice(cut + 1) }
+  })
+  const told = await context.withProof(() =>
+    answerOf(
+      context.client.POST('/v1/businesses/{business}/people/{person}/leaving', {
+        params: { path },
+        body: { successors },
+      }),
+    ),
+  )
+  const proof =
+    told.stillReaches.length === 0
+      ? 'Looked at from their side: nothing is left.'
+      : `Still reaches ${told.stillReaches.join(', ')}!`
+  context.desk.one(told, [told.result, ...told.takenOver, proof].join('\n'))
+}
+
+function teamCommands(program: Command, run: Run): void {
+  const teams = program.command('teams').description('the business’s teams; make one, put people into it')
+
+  teams
+    .command('list', { isDefault: true })
+    .description('list them')
+    .action(
+      run(async context => {
+        const { items } = await answerOf(
+          context.client.GET('/v1/businesses/{business}/teams', {
+            params: { path: await context.path(), query: { limit: 200 } },
+          }),
+        )
+        context.desk.list(
+          items,
+          [
+            { head: 'team', of: team => `team/${team.handle}` },
+            { head: 'name', of: team => team.name },
+            { head: 'members', of: team => team.members },
+            { head: 'grants', of: team => team.grants },
+          ],
+          'No team is here yet. Make one with “famiglia teams make paid-media --name "Paid media"”.',
+        )
+      }),
+    )
+  teams
+    .command('show <team>')
+    .description('who is in a team, and what it reaches')
+    .action(
+      run(async (context, _options: object, team: string) => {
+        const path = { ...(await context.path()), team: handleOf(team) }
+        const found = await answerOf(context.client.GET('/v1/businesses/{business}/teams/{team}', { params: { path } }))
+        const lines = [
+          found.name,
+          ...found.members.map(member => `  ${member.name} <${member.address}>`),
+          ...found.reaches.map(one => `  may ${one.may}`),
+        ]
+        context.desk.one(found, lines.join('\n'))
+      }),
+    )
+  teams
+    .command('make <handle>')
+    .description('make a team')
+    .requiredOption('--name <name>', 'what people call it')
+    .action(
+      run(async (context, { name }: { name: string }, handle: string) => {
+        const body = { handle: handleOf(handle), name }
+        const made = await answerOf(
+          context.client.POST('/v1/businesses/{business}/teams', {
+            params: { path: await context.path() },
+            body,
+            headers: idempotencyKey(),
+          }),
+        )
+        context.desk.one(
+          made,
+          `Made: team/${made.handle}. Put people into it with “famiglia teams join ${made.handle} <who>”.`,
+        )
+      }),
+    )
+  for (const [command, method, about] of [
+    ['join', 'PUT', 'put a member into a team: they gain what it holds, at once'],
+    ['drop', 'DELETE', 'take somebody out of a team: they lose what it holds, at once'],
+  ] as const)
+    teams
+      .command(`${command} <team> <who>`)
+      .description(about)
+      .action(
+        run(async (context, _options: object, team: string, person: string) => {
+          const params = { path: { ...(await context.path()), team: handleOf(team), person } }
+          const told = await context.withProof(() =>
+            answerOf(
+              method === 'PUT'
+                ? context.client.PUT('/v1/businesses/{business}/teams/{team}/members/{person}', { params })
+                : context.client.DELETE('/v1/businesses/{business}/teams/{team}/members/{person}', { params }),
+            ),
+          )
+          context.desk.one(told, told.result)
+        }),
+      )
+  teams
+    .command('dissolve <team>')
+    .description('dissolve a team; what it holds ends')
+    .action(
+      run(async (context, _options: object, team: string) => {
+        await context.sure(`Dissolve ${team}? What it holds ends.`)
+        const path = { ...(await context.path()), team: handleOf(team) }
+        const told = await answerOf(
+          context.client.DELETE('/v1/businesses/{business}/teams/{team}', { params: { path } }),
+        )
+        context.desk.one(told, told.result)
+      }),
+    )
+}
+
+/** A team's handle, also where it was given as a sentence names it. */
+function handleOf(text: string): string {
+  return text.replace(/^(team|bundle)\//, '')
+}

@@ -1,0 +1,4 @@
+/** Purposes: what somebody is to get done, everything it takes, and how far somebody's access covers it. */
+export * from './purpose.ts'
+export * from './readiness.ts'
+export * from './scope.ts'

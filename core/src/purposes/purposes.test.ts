@@ -1,0 +1,122 @@
+import fc from 'fast-check'
+import { expect, test } from 'vitest'
+import { allActions, allKinds, kinds } from '../kinds/index.ts'
+import { actionsOfKind, levelOf, noAccess, tiers, unite, type Level } from '../levels/index.ts'
+import { actionsOfNeed, foreignActions, knownPurposes, surplusOver, takenOn } from './purpose.ts'
+import { readinessFor, type Held } from './readiness.ts'
+import { scopeOf, type ScopeAsset } from './scope.ts'
+
+const adverts = knownPurposes.find(purpose => purpose.name === 'run our adverts')!
+const asset = (id: string, kind: ScopeAsset['kind'], inside: string | null = null): ScopeAsset => ({
+  id,
+  kind,
+  name: id,
+  inside,
+})
+const summer = asset('summer', 'ad-account')
+const winter = asset('winter', 'ad-account')
+const page = asset('page', 'page')
+const otherPage = asset('other page', 'page')
+const tag = asset('tag', 'tag')
+const all = [summer, winter, page, otherPage, tag]
+const ties = [
+  { one: 'summer', other: 'page' },
+  { one: 'summer', other: 'tag' },
+]
+const nothing: Held = { level: noAccess, coming: null }
+
+test('a purpose given on an ad account takes its tied assets along, and no others', () => {
+  const scope = scopeOf(adverts, [summer], all, ties)
+  expect(scope.items.map(item => [item.asset.id, item.given])).toEqual([
+    ['summer', { tier: 'run', actions: [] }],
+    ['page', { tier: null, actions: ['ads.attach', 'leads.collect'] }],
+    ['tag', { tier: null, actions: ['tag.use'] }],
+  ])
+  expect(scope.holes).toEqual([])
+})
+
+test('what a purpose must have and nobody tied is a hole, with what could be tied', () => {
+  const scope = scopeOf(adverts, [winter], all, ties)
+  expect(scope.items.map(item => item.asset.id)).toEqual(['winter'])
+  expect(scope.holes.map(hole => [hole.need.kind, hole.remedy, hole.candidates.map(one => one.id)])).toEqual([
+    ['page', 'tie', ['page', 'other page']],
+    ['tag', 'tie', ['tag']],
+  ])
+  expect(scopeOf(adverts, [winter], [winter], []).holes.map(hole => hole.remedy)).toEqual(['bring in', 'bring in'])
+})
+
+test('where nothing is named, a purpose takes all that the business has for it', () => {
+  expect(scopeOf(adverts, [], all, ties).items.map(item => item.asset.id)).toEqual([
+    'summer',
+    'winter',
+    'page',
+    'other page',
+    'tag',
+  ])
+})
+
+test('a property is found by the analytics account that holds it', () => {
+  const account = asset('web', 'analytics-account')
+  const shop = asset('shop', 'property', 'web')
+  const measure = knownPurposes.find(purpose => purpose.name === 'measure conversions')!
+  const scope = scopeOf(measure, [account, tag], [account, shop, tag], [])
+  expect(scope.items.map(item => item.asset.id)).toEqual(['tag', 'shop'])
+})
+
+test('readiness tells what is met, partly met, on its way and missing', () => {
+  const scope = scopeOf(adverts, [summer], all, ties)
+  const level = (of: ScopeAsset, tier: (typeof tiers)[number]) => levelOf(of.kind, { tier, actions: [], hiding: [] })
+  const held: Record<string, Held> = {
+    summer: { level: level(summer, 'watch'), coming: null },
+    page: { level: noAccess, coming: { level: level(page, 'run'), how: 'waiting' } },
+  }
+  const { ready, requirements } = readinessFor(adverts, scope, one => held[one.id] ?? nothing)
+  expect(ready).toBe(false)
+  expect(requirements.filter(one => one.need.must).map(one => [one.asset?.id, one.state])).toEqual([
+    ['summer', 'partly'],
+    ['page', 'waiting'],
+    ['tag', 'missing'],
+  ])
+  expect(requirements[0]?.missing).toContain('ads.publish')
+})
+
+const someLevel = fc.record({
+  actions: fc.subarray(allActions).map(actions => new Set(actions)),
+  sees: fc.constant(new Set()),
+}) as fc.Arbitrary<Level>
+
+test('more access never makes somebody less ready, and exactly what a purpose takes makes them ready', () => {
+  fc.assert(
+    fc.property(fc.constantFrom(...knownPurposes), someLevel, someLevel, (purpose, one, other) => {
+      const owned = allKinds.map(kind => asset(kind, kind))
+      const scope = scopeOf(purpose, [], owned, [])
+      const readyWith = (level: Level) => readinessFor(purpose, scope, () => ({ level, coming: null })).ready
+      if (readyWith(one)) expect(readyWith(unite(one, other))).toBe(true)
+      const exact = readinessFor(purpose, scope, ({ kind }) => ({
+        level: levelOf(kind, { ...takenOn(purpose, kind)!, hiding: [] }),
+        coming: null,
+      }))
+      expect(exact.requirements.every(requirement => requirement.state === 'met')).toBe(true)
+    }),
+  )
+})
+
+test('every known purpose asks only for what the kinds have, and what it takes leaves no surplus', () => {
+  for (const purpose of knownPurposes)
+    for (const need of purpose.needs) {
+      expect(foreignActions(need), purpose.name).toEqual([])
+      expect(actionsOfNeed(need).size).toBeGreaterThan(0)
+      const exact = levelOf(need.kind, { ...takenOn(purpose, need.kind)!, hiding: [] })
+      expect(surplusOver(purpose, need.kind, exact)).toEqual([])
+    }
+})
+
+test('giving a tier where an action would do leaves the surplus that is told', () => {
+  const run = levelOf('page', { tier: 'run', actions: [], hiding: [] })
+  const surplus = surplusOver(adverts, 'page', run)!
+  expect(surplus).toContain('post.publish')
+  expect(surplus).not.toContain('ads.attach')
+  expect(surplusOver(adverts, 'channel', run)).toBeNull()
+  expect(actionsOfKind('page')).toEqual(expect.arrayContaining(surplus))
+  expect(kinds.page.noun).toBe('page')
+})

@@ -1,0 +1,2 @@
+/** Seats: how many people a business has, and what more of them cost. */
+export * from './seats.ts'

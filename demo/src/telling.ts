@@ -1,0 +1,140 @@
+import { setTimeout as sleep } from 'node:timers/promises'
+import { answerOf, famigliaClient, idempotencyKey, type FamigliaClient } from '@famiglia/client'
+import { generate } from 'otplib'
+import type { Town } from './town.ts'
+
+/** Somebody who can sign in to the demo. */
+export interface DemoPerson {
+  readonly name: string
+  readonly email: string
+  readonly password: string
+  /** What they are in the story. */
+  readonly about: string
+  /** For a second proof by TOTP; null for who has not set one up. */
+  readonly totpSecret: string | null
+  /** A personal token that works unattended. */
+  readonly token: string
+}
+
+export interface Opening {
+  readonly business: { name: string; town: string; zone: string }
+  readonly person: { name: string; address: string; password: string }
+}
+
+/** Somebody of the story while it is told. */
+export interface Teller {
+  readonly client: FamigliaClient
+  readonly business: string
+  readonly name: string
+  readonly address: string
+  readonly password: string
+  readonly totpSecret: string | null
+}
+
+export async function openBusiness(town: Town, opening: Opening): Promise<Teller> {
+  const { url } = town.service
+  await answerOf(famigliaClient({ url }).POST('/v1/openings', { body: opening }))
+  const link = await linkIn(town, opening.person.address, `Open ${opening.business.name}`)
+  const opened = await answerOf(famigliaClient({ url }).POST('/v1/openings/confirmation', { body: { link } }))
+  const signedIn = await signIn(url, opening.person)
+  const totpSecret = await setUpSecondProof(town, signedIn)
+  const client = famigliaClient({ url, token: await makeToken(town, signedIn, 'story', 365) })
+  const { name, address, password } = opening.person
+  return { client, business: opened.number, name, address, password, totpSecret }
+}
+
+/** Accepts the newest invitation to an address, with a new sign-in. */
+export async function joinByLetter(
+  town: Town,
+  person: { name: string; address: string; password: string },
+  secondProof = false,
+): Promise<Teller> {
+  const { url } = town.service
+  const { name, address, password } = person
+  const link = await linkIn(town, address, 'lets you')
+  const accepted = await answerOf(
+    famigliaClient({ url }).POST('/v1/invitations/acceptance', { body: { link, signIn: { name, password } } }),
+  )
+  const signedIn = await signIn(url, person)
+  const totpSecret = secondProof ? await setUpSecondProof(town, signedIn) : null
+  const client = famigliaClient({ url, token: await makeToken(town, signedIn, 'story', 365) })
+  return { client, business: accepted.business.number, name, address, password, totpSecret }
+}
+
+async function signIn(
+  url: string,
+  { address, password }: { address: string; password: string },
+): Promise<FamigliaClient> {
+  const { response } = await famigliaClient({ url }).POST('/v1/sign-in', { body: { address, password } })
+  const cookie = response.headers.getSetCookie().map(set => set.split(';')[0]!)
+  if (!response.ok || cookie.length === 0) throw new Error(`${address} could not sign in: ${response.status}`)
+  return famigliaClient({ url, cookie: cookie.join('; ') })
+}
+
+/** Confirms with the code of the half minute before, so that the one shown now is still good for signing in. */
+async function setUpSecondProof(town: Town, client: FamigliaClient): Promise<string> {
+  const { secret } = await answerOf(client.POST('/v1/me/second-proof'))
+  const code = await generate({ secret, epoch: Math.floor(now(town) / 1000) - 30 })
+  await answerOf(client.POST('/v1/me/second-proof/confirmation', { body: { code } }))
+  return secret
+}
+
+async function makeToken(town: Town, client: FamigliaClient, name: string, days: number): Promise<string> {
+  const until = new Date(now(town) + days * 86_400_000).toISOString()
+  return (await answerOf(client.POST('/v1/me/tokens', { body: { name, until, unattended: true } }))).token
+}
+
+/** What a person of the demo is told as: with a token that is good from the end of the story on. */
+export async function asDemoPerson(town: Town, teller: Teller, about: string): Promise<DemoPerson> {
+  const { name, address, password, totpSecret } = teller
+  const token = await makeToken(town, teller.client, 'demo', 180)
+  return { name, email: address, password, about, totpSecret, token }
+}
+
+const now = (town: Town) => town.service.room.clock.now().epochMilliseconds
+
+/** Brings in what somebody has on a platform, with the code it shows. Returns the asset's number. */
+export async function bringIn(
+  town: Town,
+  { client, business }: Pick<Teller, 'client' | 'business'>,
+  platform: string,
+  ref: string,
+  handle: string,
+): Promise<string> {
+  const claim = await answerOf(
+    client.POST('/v1/businesses/{business}/claims', {
+      params: { path: { business } },
+      body: { platform, ref },
+      headers: idempotencyKey(),
+    }),
+  )
+  const code = town.platform(platform).things.codeOf(ref)!
+  const asset = await answerOf(
+    client.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
+      params: { path: { business, claim: claim.id } },
+      body: { code, handle },
+    }),
+  )
+  return asset.number
+}
+
+export async function say({ client, business }: Teller, sentence: string, note?: string): Promise<void> {
+  await answerOf(
+    client.POST('/v1/businesses/{business}/sentences', {
+      params: { path: { business } },
+      body: { sentence, ...(note ? { note } : {}) },
+      headers: idempotencyKey(),
+    }),
+  )
+}
+
+/** The secret part of the link in the newest letter to an address whose subject holds some words. */
+export async function linkIn(town: Town, address: string, subject: string): Promise<string> {
+  for (let tries = 0; tries < 200; tries++) {
+    const letter = town.inbox.letters.list(address).find(one => one.subject.includes(subject))
+    const link = letter?.links.find(one => one.includes('#'))
+    if (link) return link.slice(link.indexOf('#') + 1)
+    await sleep(50)
+  }
+  throw new Error(`No letter “${subject}” came to ${address} within ten seconds.`)
+}

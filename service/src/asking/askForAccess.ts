@@ -1,0 +1,122 @@
+import { parseSentence, printSentence, sayGiven } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import type { Once } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { getTarget, targetOfAsset, type Target } from '../assets/targets.ts'
+import type { Acting } from '../businesses/acting.ts'
+import { giversOnAll } from '../grants/giversOn.ts'
+import { scopeForPurpose } from '../grants/planGiving.ts'
+import { sayItems } from '../grants/tellLevel.ts'
+import { askLetter } from '../proposals/letters.ts'
+import { proposalItems } from '../proposals/records.ts'
+import { openProposal } from '../proposals/sendInvitation.ts'
+import { getPurpose } from '../purposes/records.ts'
+import { momentsOf, type AskedWords } from './words.ts'
+
+export interface Asked {
+  readonly proposal: string
+  readonly result: string
+  readonly goesTo: readonly { readonly name: string; readonly address: string }[]
+}
+
+/**
+ * A member asks for access in their own business: `run on ad-account/summer-crossings until …`, or a purpose, with a
+ * reason. It lies on the desks of all who can give it. Who can give it already is told so.
+ */
+export function askForAccess(room: Room) {
+  return async (acting: Acting, wanted: string, reason: string, once: Once | null): Promise<Asked> =>
+    room.change(
+      actorOf(acting.live),
+      { businesses: [acting.id] },
+      async change => {
+        const { items, purpose } = await readAsk(room, change.manager, acting, wanted)
+        const assets = items.flatMap(({ target }) => target.assets)
+        const givers = await giversOnAll(room, change.manager, acting.id, assets)
+        const proposal = await openProposal(change, {
+          kind: 'ask',
+          businessId: acting.id,
+          toAddress: null,
+          standing: 'member',
+          note: reason,
+          purpose,
+          sentBy: acting.live.person,
+          days: acting.proposalDays,
+        })
+        for (const { target, words } of items)
+          await change.manager.insert(proposalItems, {
+            proposalId: proposal.id,
+            assetId: target.assetId,
+            bundleId: target.bundleId,
+            tier: words.tier,
+            actions: [...words.actions],
+            hiding: [...words.hiding],
+            from: words.from,
+            until: words.until,
+            purpose,
+          })
+        const said = sayItems(items, acting.zone)
+        await change.record({
+          chain: acting.id,
+          what: 'ask.sent',
+          sentence: `${acting.live.name} asked for ${said}: “${reason}”.`,
+          about: acting.live.person,
+          ...(assets.length === 1 ? { asset: assets[0]!.id } : {}),
+          data: { proposal: proposal.id, wanted },
+        })
+        const others = givers.filter(giver => giver.id !== acting.live.person)
+        for (const giver of others) await change.mail(askLetter(giver, acting, acting.live, said, reason, proposal.id))
+        return {
+          proposal: proposal.id,
+          result: `Asked: ${said}. It lies on the desk of ${others.map(giver => giver.name).join(' and ') || 'nobody else'}.`,
+          goesTo: others.map(({ name, address }) => ({ name, address })),
+        }
+      },
+      once,
+    )
+}
+
+async function readAsk(room: Room, manager: EntityManager, acting: Acting, wanted: string) {
+  const today = room.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
+  const text = `let ${acting.live.address} ${wanted}`
+  const reading = parseSentence(text, today)
+  if (!reading.ok)
+    throw new Problem(reading.error.code, reading.error.message, {
+      pointer: '/wanted',
+      nearest: reading.error.nearest,
+      span: {
+        start: Math.max(0, reading.error.start - (text.length - wanted.length)),
+        end: reading.error.end - (text.length - wanted.length),
+      },
+    })
+  const { sentence } = reading
+  if (sentence.verb !== 'let' || sentence.who.length > 1)
+    throw new Problem('sentence.unreadable', `“${printSentence(sentence)}” does not ask for one’s own access.`)
+  const named: Target[] = []
+  for (const what of sentence.on) named.push(await getTarget(manager, acting, what))
+  const moments = momentsOf(sentence, acting.zone)
+  if (sayGiven(sentence) !== '')
+    return { items: named.map(target => ({ target, words: wordsOf(sentence, moments) })), purpose: sentence.purpose }
+  const purpose = await getPurpose(manager, acting, sentence.purpose ?? '')
+  const scope = await scopeForPurpose(
+    manager,
+    acting,
+    purpose,
+    named.flatMap(target => target.assets),
+  )
+  if (scope.items.length === 0)
+    throw new Problem('purpose.nothing-for-it', `${acting.name} has nothing that “${purpose.name}” takes.`)
+  const items = scope.items.map(({ asset, given }) => ({
+    target: targetOfAsset(asset),
+    words: wordsOf({ ...given, hiding: sentence.hiding }, moments),
+  }))
+  return { items, purpose: purpose.name }
+}
+
+function wordsOf(
+  given: Pick<AskedWords, 'tier' | 'actions' | 'hiding'>,
+  moments: Pick<AskedWords, 'from' | 'until'>,
+): AskedWords {
+  return { tier: given.tier, actions: given.actions, hiding: given.hiding, ...moments }
+}

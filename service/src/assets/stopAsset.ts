@@ -1,0 +1,47 @@
+import { kinds } from '@famiglia/core'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { assets, type Asset } from './records.ts'
+
+/** What can be done to an asset as a whole. */
+export type AssetStep = 'archive' | 'bring-back' | 'freeze' | 'unfreeze'
+
+const steps = {
+  archive: { past: 'archived', takesProof: true, field: 'archivedAt', on: true },
+  'bring-back': { past: 'brought back', takesProof: true, field: 'archivedAt', on: false },
+  freeze: { past: 'froze', takesProof: false, field: 'frozenAt', on: true },
+  unfreeze: { past: 'unfroze', takesProof: true, field: 'frozenAt', on: false },
+} as const
+
+/**
+ * Archives or freezes an asset, or takes that back. Nobody reaches it meanwhile, whatever the grants say; they stay as
+ * they are. Freezing is quick; the rest takes an admin's fresh proof.
+ */
+export function stepAsset(room: Room, step: AssetStep) {
+  return async (acting: Acting, asset: Asset): Promise<Asset> => {
+    requireStanding(
+      acting,
+      step === 'freeze' || step === 'unfreeze' ? 'freeze' : 'bring-in-asset',
+      `To ${step.replace('-', ' ')} an asset`,
+    )
+    const { past, takesProof, field, on } = steps[step]
+    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+      const current = await change.manager.findOneByOrFail(assets, { id: asset.id })
+      if (takesProof) change.requireFreshProof(`To ${step.replace('-', ' ')} ${asset.name} takes a fresh proof.`)
+      const changed: Asset = {
+        ...current,
+        [field]: on ? (current[field] ?? change.now) : null,
+        version: current.version + 1,
+      }
+      await change.manager.update(assets, { id: asset.id }, { [field]: changed[field], version: changed.version })
+      await change.record({
+        chain: acting.id,
+        what: `asset.${past.replace(' ', '-')}`,
+        sentence: `${acting.live.name} ${past} the ${kinds[asset.kind].noun} ${asset.name}.`,
+        asset: asset.id,
+      })
+      return changed
+    })
+  }
+}

@@ -1,0 +1,176 @@
+import { kinds, sayList, type Kind } from '@famiglia/core'
+import { v7 as newId } from 'uuid'
+import type { Change } from '../base/change.ts'
+import { violates } from '../base/database.ts'
+import type { Once } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { assertHandle } from '../assets/claimAsset.ts'
+import { getAssetNamed } from '../assets/findAsset.ts'
+import type { Asset } from '../assets/records.ts'
+import { getBundle } from '../assets/targets.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { assetsInBundles, bundles, bundlesForKind, putIntoBundle, type Bundle } from './records.ts'
+
+export interface BundleWanted {
+  readonly handle: string
+  readonly name: string
+  /** A rule: every asset of these kinds, also those that come later. */
+  readonly kinds: readonly Kind[] | null
+  /** A list. */
+  readonly assets: readonly string[]
+}
+
+/** Makes a bundle by list or by rule. */
+export function makeBundle(room: Room) {
+  return async (acting: Acting, wanted: BundleWanted, once: Once | null): Promise<Bundle> => {
+    requireStanding(acting, 'arrange-assets', 'Making a bundle')
+    assertHandle(wanted.handle)
+    if (wanted.kinds && wanted.assets.length > 0)
+      throw new Problem('bundle.by-rule', 'A bundle is made by a list or by a rule, not by both.', {
+        pointer: '/assets',
+      })
+    return room.change(
+      actorOf(acting.live),
+      { businesses: [acting.id] },
+      async change => {
+        const bundle: Bundle = {
+          id: newId(),
+          businessId: acting.id,
+          handle: wanted.handle,
+          name: wanted.name,
+          kinds: wanted.kinds ? [...wanted.kinds] : null,
+          madeAt: change.now,
+        }
+        try {
+          await change.manager.insert(bundles, bundle)
+        } catch (error) {
+          if (violates(error, 'bundle_handle'))
+            throw new Problem('handle.taken', `There is a bundle/${wanted.handle} already.`, { pointer: '/handle' })
+          throw error
+        }
+        const held = wanted.kinds
+          ? await assetsOfKinds(change, acting.id, wanted.kinds)
+          : await assetsNamed(change, acting, wanted.assets)
+        await putIntoBundle(change.manager, bundle.id, held, change.now)
+        const rule = wanted.kinds ? `, by the rule: ${sayRule(wanted.kinds)}` : ''
+        await change.record({
+          chain: acting.id,
+          what: 'bundle.made',
+          sentence: `${acting.live.name} made the bundle ${bundle.name} (bundle/${bundle.handle})${rule}.`,
+          data: { bundle: bundle.handle, kinds: bundle.kinds, assets: held.length },
+        })
+        return bundle
+      },
+      once,
+    )
+  }
+}
+
+export function sayRule(of: readonly Kind[]): string {
+  return `all ${sayList(of.map(kind => `${kinds[kind].noun}s`))}`
+}
+
+/** Puts an asset into a bundle by list: whoever holds the bundle reaches it, at once. */
+export function putIn(room: Room) {
+  return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
+    arrange(room, acting, handle, what, async (change, bundle, asset) => {
+      change.requireFreshProof('Whoever holds the bundle reaches what is put into it, so it takes a fresh proof.')
+      await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)
+      await record(
+        change,
+        acting,
+        bundle,
+        asset,
+        'bundle.taken-in',
+        `put ${asset.name} into the bundle ${bundle.name}.`,
+      )
+      return { result: `${asset.name} is in ${bundle.name} now.` }
+    })
+}
+
+/** Takes an asset out of a bundle by list: who reached it by the bundle alone no longer does. */
+export function takeOut(room: Room) {
+  return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
+    arrange(room, acting, handle, what, async (change, bundle, asset) => {
+      await change.manager.query('DELETE FROM bundle_asset WHERE bundle_id = $1 AND asset_id = $2', [
+        bundle.id,
+        asset.id,
+      ])
+      await record(
+        change,
+        acting,
+        bundle,
+        asset,
+        'bundle.taken-out',
+        `took ${asset.name} out of the bundle ${bundle.name}.`,
+      )
+      return { result: `${asset.name} is no longer in ${bundle.name}.` }
+    })
+}
+
+/** A new asset is taken in by the bundles whose rule it meets, and the history says so. Returns them. */
+export async function takeInByRule(change: Change, acting: Acting, asset: Asset): Promise<Bundle[]> {
+  const fitting = await bundlesForKind(change.manager, acting.id, asset.kind)
+  for (const bundle of fitting) {
+    await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)
+    await record(
+      change,
+      acting,
+      bundle,
+      asset,
+      'bundle.taken-in',
+      `brought in ${asset.name}; the bundle ${bundle.name} takes it in by its rule.`,
+    )
+  }
+  return fitting
+}
+
+async function arrange(
+  room: Room,
+  acting: Acting,
+  handle: string,
+  what: string,
+  work: (change: Change, bundle: Bundle, asset: Asset) => Promise<{ result: string }>,
+): Promise<{ result: string }> {
+  requireStanding(acting, 'arrange-assets', 'Changing a bundle')
+  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    const bundle = await getBundle(change.manager, acting, handle)
+    if (bundle.kinds)
+      throw new Problem(
+        'bundle.by-rule',
+        `${bundle.name} takes in ${sayRule(bundle.kinds)} by itself; nothing is put in or taken out by hand.`,
+      )
+    return work(change, bundle, await getAssetNamed(change.manager, acting, what))
+  })
+}
+
+async function record(change: Change, acting: Acting, bundle: Bundle, asset: Asset, what: string, said: string) {
+  await change.record({
+    chain: acting.id,
+    what,
+    sentence: `${acting.live.name} ${said}`,
+    asset: asset.id,
+    data: { bundle: bundle.handle },
+  })
+}
+
+async function assetsOfKinds(change: Change, business: string, of: readonly Kind[]): Promise<string[]> {
+  const rows = (await change.manager.query('SELECT id FROM asset WHERE business_id = $1 AND kind = ANY($2)', [
+    business,
+    of,
+  ])) as { id: string }[]
+  return rows.map(row => row.id)
+}
+
+async function assetsNamed(change: Change, acting: Acting, named: readonly string[]): Promise<string[]> {
+  const ids: string[] = []
+  for (const text of named) ids.push((await getAssetNamed(change.manager, acting, text)).id)
+  return ids
+}
+
+/** What is in a bundle, counted. */
+export async function sizeOf(room: Room, bundle: Bundle): Promise<number> {
+  return (await assetsInBundles(room.database.manager, [bundle.id])).get(bundle.id)!.length
+}

@@ -1,0 +1,130 @@
+import {
+  kinds,
+  mayInBusiness,
+  momentOfEnd,
+  printMoment,
+  sayGiven,
+  Temporal,
+  type Figure,
+  type Kind,
+} from '@famiglia/core'
+import type { Room } from '../base/room.ts'
+import { mayAnswer } from '../asking/mayAnswer.ts'
+import type { Acting } from '../businesses/acting.ts'
+import { proposals } from '../proposals/records.ts'
+import { readinessHoles } from './holes.ts'
+import { soonDays } from './schemas.ts'
+
+const most = 50
+
+const itemNames = `ARRAY(SELECT coalesce(asset.name, bundle.name) FROM proposal_item item LEFT JOIN asset ON asset.id = item.asset_id LEFT JOIN bundle ON bundle.id = item.bundle_id WHERE item.proposal_id = proposal.id ORDER BY 1) AS assets`
+
+const sent = `SELECT proposal.id AS proposal, proposal.kind, proposal.to_address AS "to", proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", proposal.lapses_at <= $2::timestamptz + interval '3 days' AS "lapsesSoon",
+    proposal.move_to AS "moveTo", sender.name AS by, ${itemNames}
+  FROM proposal JOIN person sender ON sender.id = proposal.sent_by
+  WHERE proposal.business_id = $1 AND proposal.state = 'open' AND proposal.lapses_at > $2 AND (proposal.sent_by = $4 OR ($3 AND proposal.kind <> 'ask')) ORDER BY proposal.opened_at LIMIT ${most}`
+
+const invited = `SELECT proposal.id AS proposal, proposal.kind, sender.name AS "from", business.name AS business, proposal.note AS reason, proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", ${itemNames}
+  FROM person_address mine JOIN proposal ON proposal.to_address = mine.address AND proposal.state = 'open' AND proposal.lapses_at > $2 JOIN person sender ON sender.id = proposal.sent_by
+  JOIN business ON business.id = proposal.business_id WHERE mine.person_id = $1 ORDER BY proposal.opened_at LIMIT ${most}`
+
+const asked = `SELECT proposal.id AS proposal, proposal.kind, sender.name AS "from", business.name AS business, proposal.note AS reason, proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", ${itemNames}
+  FROM proposal JOIN person sender ON sender.id = proposal.sent_by JOIN business ON business.id = proposal.business_id
+  WHERE proposal.business_id = $1 AND proposal.kind = 'ask' AND proposal.state = 'open' AND proposal.lapses_at > $2 AND proposal.sent_by <> $3 ORDER BY proposal.opened_at LIMIT ${most}`
+
+const ending = `SELECT g.id AS grant, coalesce(team.name, person.name) AS holder, coalesce('team/' || team.handle, main.address) AS "holderText", coalesce(asset.name, bundle.name) AS on, coalesce(asset.kind || '/' || asset.handle, 'bundle/' || bundle.handle) AS "onText",
+    g.tier, g.actions, g.hiding, g.purpose, g.from_at AS from, g.until_at AS until
+  FROM access_grant g LEFT JOIN person ON person.id = g.person_id LEFT JOIN person_address main ON main.person_id = person.id AND main.main LEFT JOIN team ON team.id = g.team_id
+    LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
+  WHERE g.business_id = $1 AND g.partner_id IS NULL AND g.ended_at IS NULL AND g.until_at > $2 AND g.until_at <= $3 ORDER BY g.until_at LIMIT ${most}`
+
+const unfinished = `SELECT person.id AS "personId", person.name AS person, main.address, membership.since, CASE WHEN membership.standing = 'member' AND held.count = 0 THEN 'assets' ELSE 'second proof' END AS lacks
+  FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+  CROSS JOIN LATERAL (SELECT count(*) FROM access_grant g WHERE g.holder_id = ANY (ARRAY[person.id] || ARRAY(SELECT team_id FROM team_member WHERE person_id = person.id)) AND g.business_id = $1 AND g.ended_at IS NULL) held
+  CROSS JOIN LATERAL (SELECT person.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = person.id) AS set_up) proof
+  WHERE membership.business_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND (NOT proof.set_up OR (membership.standing = 'member' AND held.count = 0)) ORDER BY membership.standing, membership.since LIMIT ${most}`
+
+const lapsed = `SELECT proposal.id AS proposal, proposal.to_address AS "to", proposal.lapses_at AS "lapsedAt", ${itemNames} FROM proposal
+  WHERE proposal.business_id = $1 AND proposal.kind = 'invitation' AND (proposal.state = 'lapsed' OR (proposal.state = 'open' AND proposal.lapses_at <= $2))
+    AND NOT EXISTS (SELECT FROM proposal later WHERE later.business_id = $1 AND later.to_address = proposal.to_address AND later.opened_at > proposal.opened_at)
+    AND NOT EXISTS (SELECT FROM person_address known JOIN membership ON membership.person_id = known.person_id AND membership.business_id = $1 WHERE known.address = proposal.to_address)
+  ORDER BY proposal.lapses_at DESC LIMIT ${most}`
+
+const alone = `SELECT asset.number, asset.name, asset.kind, asset.handle, asset.brought_in_at AS since, siblings.count::integer AS siblings FROM asset
+  CROSS JOIN LATERAL (SELECT count(*) FROM asset other JOIN access_grant g ON g.asset_id = other.id AND g.ended_at IS NULL WHERE other.business_id = $1 AND other.kind = asset.kind AND other.id <> asset.id) siblings
+  WHERE asset.business_id = $1 AND asset.archived_at IS NULL AND siblings.count > 0
+    AND NOT EXISTS (SELECT FROM access_grant g WHERE g.ended_at IS NULL AND g.target_id = ANY (ARRAY[asset.id, asset.inside_id] || ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id IN (asset.id, asset.inside_id))))
+  ORDER BY asset.brought_in_at DESC LIMIT ${most}`
+
+interface EndingRow {
+  holderText: string
+  onText: string
+  tier: never
+  actions: never[]
+  hiding: Figure[]
+  purpose: string | null
+  from: Date
+  until: Date
+}
+
+/** What lies on somebody's desk for the business they act for. Members see what is theirs, admins what is the business's. */
+export async function readDesk(room: Room, acting: Acting) {
+  const now = room.clock.now()
+  const at = now.toString()
+  const admin = mayInBusiness(acting.standing, 'invite')
+  const ask = <T>(text: string, values: unknown[]): Promise<T[]> => room.database.query(text, values)
+  const forAdmins = <T>(text: string, values: unknown[]) => (admin ? ask<T>(text, values) : Promise.resolve([]))
+  const [waiting, received, asks, endingRows, unfinishedRows, lapsedRows, aloneRows, holes] = await Promise.all([
+    ask<object>(sent, [acting.id, at, admin, acting.live.person]),
+    ask<object>(invited, [acting.live.person, at]),
+    ask<{ proposal: string }>(asked, [acting.id, at, acting.live.person]),
+    forAdmins<EndingRow>(ending, [acting.id, at, now.add({ hours: soonDays * 24 }).toString()]),
+    forAdmins<object>(unfinished, [acting.id]),
+    forAdmins<object>(lapsed, [acting.id, at]),
+    forAdmins<{ kind: Kind; handle: string }>(alone, [acting.id]),
+    admin ? readinessHoles(room, acting) : [],
+  ])
+  return {
+    received: [...(await answerable(room, acting, asks, admin)), ...received],
+    waiting,
+    ending: endingRows.map(row => ({ ...row, prolong: prolonging(row, acting.zone) })),
+    unfinished: unfinishedRows,
+    holes,
+    lapsed: lapsedRows,
+    alone: aloneRows.map(row => ({ ...row, noun: kinds[row.kind].noun, text: `${row.kind}/${row.handle}` })),
+  }
+}
+
+/** Asks that who looks can answer: all of them for admins; for others those on what they are stewards of. */
+async function answerable<T extends { proposal: string }>(
+  room: Room,
+  acting: Acting,
+  asks: readonly T[],
+  admin: boolean,
+): Promise<T[]> {
+  if (admin) return [...asks]
+  const found: T[] = []
+  for (const row of asks.slice(0, 10)) {
+    const proposal = await room.database.manager.findOneByOrFail(proposals, { id: row.proposal })
+    if (await mayAnswer(room, acting, proposal)) found.push(row)
+  }
+  return found
+}
+
+/** The same grant for as long again as it lasted, a month at least. */
+function prolonging(row: EndingRow, zone: string): string {
+  const days = Math.max(30, Math.round((row.until.getTime() - row.from.getTime()) / 86_400_000))
+  const end = Temporal.Instant.fromEpochMilliseconds(row.until.getTime())
+  const later = end
+    .toZonedDateTimeISO(zone)
+    .add({ days: Math.min(days, 366) })
+    .toInstant()
+  return [
+    `let ${row.holderText} ${sayGiven({ tier: row.tier, actions: row.actions, hiding: [] })} on ${row.onText}`,
+    row.hiding.length > 0 ? `hiding ${row.hiding.join(' and ')}` : '',
+    `until ${printMoment(momentOfEnd(later, zone))}`,
+    row.purpose ? `to "${row.purpose}"` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}

@@ -1,0 +1,94 @@
+import { kinds } from '@famiglia/core'
+import { array, boolean, number, object, string } from 'yup'
+import { nextLink, pageQuery } from '../base/page.ts'
+import type { Room } from '../base/room.ts'
+import type { House } from '../base/validation.ts'
+import { actingFor, requireStanding } from '../businesses/acting.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { instantOut } from '../sign-in/schemas.ts'
+import { readGrid } from './readGrid.ts'
+import { gridFilters, type GridFilter } from './rows.ts'
+
+const gridQuery = object({
+  ...pageQuery,
+  show: string()
+    .oneOf([...gridFilters])
+    .meta({ description: 'Only rows of which this is so.' }),
+  find: string().trim().max(80),
+})
+const gridOut = object({
+  assets: array(
+    object({
+      number: string().required(),
+      kind: string().required(),
+      noun: string().required(),
+      text: string().required(),
+      name: string().required(),
+      inside: boolean().required().meta({ description: 'Whether another asset holds it.' }),
+      frozen: boolean().required(),
+    }),
+  ).required(),
+  rows: array(
+    object({
+      kind: string().oneOf(['person', 'team', 'invited']).required(),
+      key: string().required(),
+      name: string().required(),
+      text: string().required(),
+      note: string().nullable().defined(),
+      standing: string().nullable().defined(),
+      secondProof: boolean().required(),
+      outside: boolean().required(),
+      everything: boolean().required(),
+      cells: array(
+        object({
+          column: number().integer().required(),
+          tier: string().nullable().defined(),
+          level: string().required(),
+          how: string().oneOf(['own', 'waiting', 'through', 'idle']).required(),
+          hidden: array(string().required()).required(),
+          until: instantOut.nullable().defined(),
+        }),
+      ).required(),
+      marks: array(string().required()).required(),
+    }),
+  ).required(),
+  next: string().nullable().defined(),
+}).meta({ id: 'Grid' })
+
+/** Who reaches what, as a grid. */
+export async function gridRoutes(app: House, room: Room): Promise<void> {
+  app.get(
+    '/v1/businesses/:business/grid',
+    {
+      schema: {
+        tags: ['access'],
+        summary: 'Who reaches what: people, teams and invited ones down, assets across',
+        params: businessParam,
+        querystring: gridQuery,
+        response: { 200: gridOut },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      requireStanding(acting, 'arrange-people', 'Seeing who reaches what')
+      const { limit, after, show, find } = request.query
+      const { columns, rows, next } = await readGrid(room, acting, {
+        limit,
+        after,
+        filter: (show as GridFilter | undefined) ?? null,
+        find: find || null,
+      })
+      void reply.headers(nextLink(request.url, next))
+      const assets = columns.assets.map(({ number: place, kind, handle, name, inside, frozen }) => ({
+        number: place,
+        kind,
+        noun: kinds[kind].noun,
+        text: `${kind}/${handle}`,
+        name,
+        inside: inside !== null,
+        frozen,
+      }))
+      return { assets, rows, next }
+    },
+  )
+}

@@ -1,0 +1,223 @@
+import {
+  describeLevel,
+  highestTierWithin,
+  kinds,
+  levelOf,
+  reachOf,
+  sayLevel,
+  type AccessFacts,
+  type Figure,
+  type Instant,
+  type Level,
+  type Path,
+} from '@famiglia/core'
+import { factsByColumn, type GridColumns, type GridPerson, type GridTeam } from './gridFacts.ts'
+
+/** What somebody has on the asset of one column. */
+export interface GridCell {
+  readonly column: number
+  readonly tier: string | null
+  readonly level: string
+  readonly how: 'own' | 'waiting' | 'through' | 'idle'
+  readonly hidden: readonly Figure[]
+  readonly until: string | null
+}
+
+export interface GridRow {
+  readonly kind: 'person' | 'team' | 'invited'
+  /** A person's id, a team's handle, a proposal's id. */
+  readonly key: string
+  readonly name: string
+  /** As a sentence names them. */
+  readonly text: string
+  readonly note: string | null
+  readonly standing: string | null
+  readonly secondProof: boolean
+  readonly outside: boolean
+  /** Admins have all of it: one mark and a rule across, instead of a cell each. */
+  readonly everything: boolean
+  readonly cells: readonly GridCell[]
+  readonly marks: readonly GridFilter[]
+}
+
+/** What the grid can be narrowed to. */
+export const gridFilters = [
+  'sees revenue',
+  'can spend',
+  'can give access',
+  'until soon',
+  'no second proof',
+  'outside people',
+  'invited',
+] as const
+export type GridFilter = (typeof gridFilters)[number]
+
+const soonDays = 30
+
+export function rowOfPerson(
+  columns: GridColumns,
+  person: GridPerson,
+  homes: ReadonlySet<string>,
+  at: Instant,
+): GridRow {
+  const facts = factsByColumn(columns, { id: person.id, name: person.name, paused: false }, person, person.grants ?? [])
+  const everything = person.standing === 'admin' && !person.paused && !person.frozen
+  const byStanding =
+    person.standing === 'member' ? new Map<number, AccessFacts>() : standingFacts(columns, person, facts)
+  const reached = [...new Map([...byStanding, ...facts])].sort(([one], [other]) => one - other)
+  const cells = reached.flatMap(([column, around]) => cellOf(column, around, at))
+  const outside = !homes.has(domainOf(person.address))
+  const marks = new Set<GridFilter>(everything ? ['sees revenue', 'can spend', 'can give access'] : [])
+  for (const { marks: told } of cells) for (const mark of told) marks.add(mark)
+  if (!person.secondProof) marks.add('no second proof')
+  if (outside) marks.add('outside people')
+  const note = person.frozen ? 'frozen' : person.paused ? 'paused' : person.standing === 'finance' ? 'finance' : null
+  return {
+    kind: 'person',
+    key: person.id,
+    name: person.name,
+    text: person.address,
+    note,
+    standing: person.standing,
+    secondProof: person.secondProof,
+    outside,
+    everything,
+    cells: everything ? [] : cells.map(({ marks: _marks, ...cell }) => cell),
+    marks: [...marks],
+  }
+}
+
+/** Finance people reach what has bills by their standing: facts of every such column, with the grants where there are any. */
+function standingFacts(
+  { assets }: GridColumns,
+  person: GridPerson,
+  known: ReadonlyMap<number, AccessFacts>,
+): Map<number, AccessFacts> {
+  return new Map(
+    assets.flatMap((asset, column) => {
+      if (known.has(column) || !kinds[asset.kind].byName.some(action => action.startsWith('billing.'))) return []
+      const { standing, paused, frozen } = person
+      const memberships = [{ business: asset.owner.id, standing, paused, frozen }]
+      const around = {
+        person: { id: person.id, name: person.name, paused: false },
+        asset,
+        memberships,
+        grants: [],
+        upstream: [],
+      }
+      return [[column, around] as const]
+    }),
+  )
+}
+
+function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { marks: GridFilter[] })[] {
+  const { level, paths } = reachOf(facts, at)
+  const live = paths.filter(path => !path.stopped)
+  const idle = paths.filter(path => path.stopped && path.stopped !== 'over' && path.stopped !== 'ended')
+  if (live.length === 0 && idle.length === 0) return []
+  const shown = live.length > 0 ? level : idle[0]!.level
+  const until = endOf(live)
+  const marks = live.length > 0 ? marksOf(facts, level) : []
+  if (until !== null && until - at.epochMilliseconds < soonDays * 86_400_000) marks.push('until soon')
+  return [
+    {
+      column,
+      tier: highestTierWithin(facts.asset.kind, shown.actions),
+      level: sayLevel(facts.asset.kind, shown),
+      how: live.length === 0 ? 'idle' : isOwn(live, facts) ? 'own' : 'through',
+      hidden: kinds[facts.asset.kind].figures.filter(figure => !shown.sees.has(figure)),
+      until: until === null ? null : new Date(until).toISOString(),
+      marks,
+    },
+  ]
+}
+
+function isOwn(paths: readonly Path[], { asset }: AccessFacts): boolean {
+  return paths.some(
+    path => path.through === 'owner' || (path.through === 'person' && path.grants.at(-1)!.on.id === asset.id),
+  )
+}
+
+function marksOf({ asset }: AccessFacts, level: Level): GridFilter[] {
+  const words = describeLevel(asset.kind, level)
+  return [
+    ...(level.sees.has('revenue') ? (['sees revenue'] as const) : []),
+    ...(words.canSpend ? (['can spend'] as const) : []),
+    ...(words.canGiveAccess ? (['can give access'] as const) : []),
+  ]
+}
+
+/** The latest end of the paths that count, in milliseconds; null when one has none. */
+function endOf(paths: readonly Path[]): number | null {
+  const ends = paths.map(path =>
+    Math.min(...path.grants.map(grant => grant.until?.epochMilliseconds ?? Infinity), Infinity),
+  )
+  const latest = Math.max(...ends)
+  return Number.isFinite(latest) ? latest : null
+}
+
+export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): GridRow {
+  const facts = factsByColumn(
+    columns,
+    { id: team.id, name: team.name, paused: false },
+    { standing: 'member', paused: false, frozen: false },
+    (team.grants ?? []).map(grant => ({ ...grant, team: null })),
+  )
+  const cells = [...facts]
+    .sort(([one], [other]) => one - other)
+    .flatMap(([column, around]) => cellOf(column, around, at))
+  return {
+    kind: 'team',
+    key: team.handle,
+    name: team.name,
+    text: `team/${team.handle}`,
+    note: String(team.members),
+    standing: null,
+    secondProof: true,
+    outside: false,
+    everything: false,
+    cells: cells.map(({ marks: _marks, ...cell }) => cell),
+    marks: [...new Set(cells.flatMap(cell => cell.marks))],
+  }
+}
+
+export interface GridInvitation {
+  readonly id: string
+  readonly address: string
+  readonly standing: string
+  readonly items:
+    readonly { target: string; tier: never; actions: never[]; hiding: Figure[]; until: string | null }[] | null
+}
+
+export function rowOfInvitation({ assets, reachedBy }: GridColumns, invited: GridInvitation): GridRow {
+  const cells = (invited.items ?? []).flatMap(item =>
+    (reachedBy.get(item.target) ?? []).map((column): GridCell => {
+      const level = levelOf(assets[column]!.kind, item)
+      return {
+        column,
+        tier: highestTierWithin(assets[column]!.kind, level.actions),
+        level: sayLevel(assets[column]!.kind, level),
+        how: 'waiting',
+        hidden: item.hiding,
+        until: item.until,
+      }
+    }),
+  )
+  return {
+    kind: 'invited',
+    key: invited.id,
+    name: invited.address,
+    text: invited.address,
+    note: 'invited',
+    standing: invited.standing,
+    secondProof: true,
+    outside: false,
+    everything: false,
+    cells: cells.sort((one, other) => one.column - other.column),
+    marks: ['invited'],
+  }
+}
+
+export function domainOf(address: string): string {
+  return address.slice(address.lastIndexOf('@') + 1)
+}

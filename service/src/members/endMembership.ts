@@ -1,0 +1,53 @@
+import { leavesAnAdmin } from '@famiglia/core'
+import type { Change } from '../base/change.ts'
+import { Problem } from '../base/problem.ts'
+import type { Acting } from '../businesses/acting.ts'
+import { adminsOf, memberships } from '../businesses/records.ts'
+
+/** Ends somebody's place in the acting business, in its teams too. Their grants are ended by who calls this. */
+export async function endMembership(
+  change: Change,
+  acting: Acting,
+  person: { id: string; name: string },
+): Promise<void> {
+  const membership = await change.manager.findOneByOrFail(memberships, { businessId: acting.id, personId: person.id })
+  if (membership.standing === 'admin') {
+    await assertNotLastAdmin(change, acting, person)
+    change.requireFreshProof('Ending an admin takes a fresh proof.')
+  }
+  await change.manager.query(
+    'DELETE FROM team_member USING team WHERE team.id = team_member.team_id AND team.business_id = $1 AND team_member.person_id = $2',
+    [acting.id, person.id],
+  )
+  await change.manager.delete(memberships, { businessId: acting.id, personId: person.id })
+  await change.record({
+    chain: acting.id,
+    what: 'membership.ended',
+    sentence:
+      person.id === acting.live.person
+        ? `${person.name} left ${acting.name}.`
+        : `${acting.live.name} ended ${person.name} at ${acting.name}.`,
+    about: person.id,
+    data: { standing: membership.standing },
+  })
+}
+
+/** The last admin cannot go, be lowered or be stopped: asked under the lock on the business, so that of two who leave at once one stays. */
+export async function assertNotLastAdmin(
+  change: Change,
+  acting: Pick<Acting, 'id' | 'name'>,
+  person: { id: string; name: string },
+): Promise<void> {
+  const admins = await adminsOf(change.manager, acting.id)
+  if (
+    leavesAnAdmin(
+      admins.map(admin => admin.id),
+      person.id,
+    )
+  )
+    return
+  throw new Problem(
+    'business.last-admin',
+    `${person.name} is the only admin of ${acting.name}. Make somebody else an admin first; a business is never left without one.`,
+  )
+}

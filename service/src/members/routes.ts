@@ -1,0 +1,99 @@
+import { standings, type Standing } from '@famiglia/core'
+import { object, string } from 'yup'
+import { onceIn } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import type { House } from '../base/validation.ts'
+import { actingFor } from '../businesses/acting.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { saySentence } from '../grants/saySentence.ts'
+import { personParams } from '../people/schemas.ts'
+import { resultOut } from '../proposals/schemas.ts'
+import { liftStop, stopMember, type Stop } from './stopMember.ts'
+import { setStanding } from './setStanding.ts'
+
+const tags = ['people']
+const standingWanted = object({
+  standing: string()
+    .oneOf([...standings])
+    .required('say which standing'),
+  note: string().trim().max(1000),
+}).noUnknown()
+const standingOut = object({ result: string().required(), proposal: string().nullable().defined() })
+const withReason = object({ reason: string().trim().max(500) }).noUnknown()
+
+/** People's places in a business: standing, pause, freeze, leaving. */
+export async function memberRoutes(app: House, room: Room): Promise<void> {
+  app.put(
+    '/v1/businesses/:business/people/:person/standing',
+    {
+      schema: {
+        tags,
+        summary: 'Give somebody a standing; somebody new is invited with it',
+        params: personParams,
+        body: standingWanted,
+        response: { 200: standingOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      const { standing, note } = request.body
+      return setStanding(room)(acting, request.params.person, standing as Standing, note ?? null, onceIn(request))
+    },
+  )
+
+  for (const how of ['pause', 'freeze'] as const satisfies readonly Stop[]) {
+    app.put(
+      `/v1/businesses/:business/people/:person/${how}`,
+      {
+        schema: {
+          tags,
+          summary: how === 'pause' ? 'Pause somebody; nothing is ended' : 'Freeze somebody at once; nothing is ended',
+          params: personParams,
+          body: withReason,
+          response: { 200: resultOut },
+        },
+      },
+      async request =>
+        stopMember(room, how)(
+          await actingFor(room.database, request),
+          request.params.person,
+          request.body.reason ?? null,
+        ),
+    )
+    app.delete(
+      `/v1/businesses/:business/people/:person/${how}`,
+      {
+        schema: {
+          tags,
+          summary: `Lift the ${how}: all is as it was`,
+          params: personParams,
+          response: { 200: resultOut },
+        },
+      },
+      async request => liftStop(room, how)(await actingFor(room.database, request), request.params.person),
+    )
+  }
+
+  app.post(
+    '/v1/businesses/:business/leave',
+    {
+      schema: {
+        tags,
+        summary: 'Leave a business: all it gave you ends, what you have elsewhere stays',
+        params: businessParam,
+        response: { 200: resultOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      const said = await saySentence(room)(
+        acting,
+        { sentence: `end ${acting.live.address}`, note: null, standing: 'member' },
+        onceIn(request),
+      )
+      if (said.outcome !== 'ended') throw new Problem('person.unknown', `You do not work for ${acting.name}.`)
+      return { result: `You have left ${acting.name}.` }
+    },
+  )
+}

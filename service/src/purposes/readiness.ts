@@ -1,0 +1,301 @@
+import {
+  actionWords,
+  levelOf,
+  momentOfEnd,
+  noAccess,
+  printMoment,
+  reachOf,
+  readinessFor,
+  sayGiven,
+  sayList,
+  sayNeed,
+  sayPath,
+  stoppedGrant,
+  tiers,
+  unite,
+  type AccessFacts,
+  type Action,
+  type Held,
+  type Instant,
+  type Level,
+  type Need,
+  type Purpose,
+  type PurposeScope,
+  type Requirement,
+} from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import type { Room } from '../base/room.ts'
+import { targetsById } from '../assets/targets.ts'
+import type { Asset } from '../assets/records.ts'
+import { adminsOf } from '../businesses/records.ts'
+import { textOf, type Addressee } from '../grants/addressee.ts'
+import { scopeForPurpose } from '../grants/planGiving.ts'
+import { grantsOf, type Grant } from '../grants/records.ts'
+import { itemsOf } from '../proposals/records.ts'
+
+export type ScopedAsset = Asset & { inside: string | null }
+
+/** One requirement, in words, with what mends it. */
+export interface RequirementInWords {
+  readonly takes: string
+  readonly must: boolean
+  readonly asset: {
+    readonly number: string
+    readonly name: string
+    readonly text: string
+    readonly noun: string
+  } | null
+  readonly state: Requirement<ScopedAsset>['state']
+  readonly through: readonly string[]
+  readonly missing: string
+  /** The sentence that mends it. */
+  readonly sentence: string | null
+  /** Where no sentence does: two assets to tie, or a kind to bring in. */
+  readonly remedy: string | null
+  readonly tie: { readonly one: string; readonly other: string } | null
+}
+
+export interface ReadinessInWords {
+  readonly who: { readonly name: string; readonly text: string }
+  readonly purpose: string
+  readonly ready: boolean
+  readonly met: number
+  readonly of: number
+  readonly requirements: readonly RequirementInWords[]
+  readonly whoCanMend: readonly string[]
+}
+
+interface Business {
+  readonly id: string
+  readonly name: string
+  readonly zone: string
+}
+
+/** How far somebody's access covers a purpose on some assets, or on all that the business has for it. */
+export async function readinessOf(
+  room: Room,
+  manager: EntityManager,
+  business: Business,
+  who: Addressee,
+  purpose: Purpose,
+  named: readonly Asset[],
+): Promise<ReadinessInWords> {
+  const scope = await scopeForPurpose(manager, business, purpose, named)
+  const assets = scope.items.map(item => item.asset)
+  const holding = await holdingOf(room, manager, business, who, assets)
+  const own = who.kind === 'team' || who.person ? await ownGrants(manager, business, who) : []
+  const admins = await adminsOf(manager, business.id)
+  return tellReadiness({
+    business,
+    who,
+    purpose,
+    scope,
+    named,
+    holding,
+    own,
+    whoCanMend: admins.map(admin => admin.name),
+  })
+}
+
+/** What readiness is told from, once it was fetched. */
+export interface ReadinessParts {
+  readonly business: Business
+  readonly who: Addressee
+  readonly purpose: Purpose
+  readonly scope: PurposeScope<ScopedAsset>
+  readonly named: readonly Asset[]
+  readonly holding: ReadonlyMap<string, Holding>
+  readonly own: readonly Grant[]
+  readonly whoCanMend: readonly string[]
+}
+
+export function tellReadiness(parts: ReadinessParts): ReadinessInWords {
+  const { business, who, purpose, scope, named, holding, own, whoCanMend } = parts
+  const { ready, requirements } = readinessFor(purpose, scope, asset => holding.get(asset.id)!.held)
+  const musts = requirements.filter(requirement => requirement.need.must)
+  return {
+    who: { name: who.name, text: textOf(who) },
+    purpose: purpose.name,
+    ready,
+    met: musts.filter(requirement => requirement.state === 'met').length,
+    of: musts.length,
+    requirements: requirements.map(requirement => ({
+      takes: sayTaken(requirement.need),
+      must: requirement.need.must,
+      asset: requirement.asset ? tellAsset(requirement.asset) : null,
+      state: requirement.state,
+      through: requirement.asset ? holding.get(requirement.asset.id)!.through : [],
+      missing: requirement.missing.join(', '),
+      ...mend(business, who, purpose, requirement, named, scope.holes, own),
+    })),
+    whoCanMend,
+  }
+}
+
+function tellAsset(asset: ScopedAsset) {
+  return {
+    number: asset.number,
+    name: asset.name,
+    text: `${asset.kind}/${asset.handle}`,
+    noun: asset.kind.replace('-', ' '),
+  }
+}
+
+/** `run`, `use the tag in adverts`: short, since the asset stands beside it. */
+function sayTaken(need: Need): string {
+  const actions = need.actions.map(action => actionWords[action].join(' '))
+  return sayList([...(need.tier ? [need.tier] : []), ...actions])
+}
+
+export interface Holding {
+  readonly held: Held
+  readonly through: readonly string[]
+}
+
+async function holdingOf(
+  room: Room,
+  manager: EntityManager,
+  business: Business,
+  who: Addressee,
+  assets: readonly ScopedAsset[],
+): Promise<Map<string, Holding>> {
+  if (who.kind === 'team') return holdingOfTeam(room, manager, business, who, assets)
+  const person = who.member ? who.person : null
+  const facts = person ? await room.facts.aroundAll(assets.map(asset => ({ person: person.id, asset: asset.id }))) : []
+  const waiting = who.invitation ? await waitingLevels(manager, who.invitation.id, assets) : new Map<string, Level>()
+  const now = room.clock.now()
+  return new Map(
+    assets.map((asset, index) => {
+      const { held, through } = holdingFrom(facts[index] ?? null, now)
+      const waits = waiting.get(asset.id)
+      return [
+        asset.id,
+        { held: waits ? { ...held, coming: { level: waits, how: 'waiting' as const } } : held, through },
+      ]
+    }),
+  )
+}
+
+/** What somebody has on an asset by the facts around them. */
+export function holdingFrom(facts: AccessFacts | null, at: Instant): Holding {
+  if (!facts) return { held: { level: noAccess, coming: null }, through: [] }
+  const { level, paths } = reachOf(facts, at)
+  const begins = paths.filter(path => path.stopped === 'not-begun').map(path => path.level)
+  const coming = begins.length > 0 ? { level: begins.reduce(unite, level), how: 'not begun' as const } : null
+  return { held: { level, coming }, through: paths.filter(path => !path.stopped).map(path => sayPath(facts, path)) }
+}
+
+async function waitingLevels(manager: EntityManager, proposal: string, assets: readonly ScopedAsset[]) {
+  const items = await itemsOf(manager, proposal)
+  const targets = await targetsById(
+    manager,
+    items.map(item => item.targetId!),
+  )
+  return levelsOver(
+    assets,
+    items.map(item => ({ given: item, on: targets.get(item.targetId!)?.assets ?? [] })),
+  )
+}
+
+async function holdingOfTeam(
+  room: Room,
+  manager: EntityManager,
+  business: Business,
+  who: Extract<Addressee, { kind: 'team' }>,
+  assets: readonly ScopedAsset[],
+): Promise<Map<string, Holding>> {
+  const now = room.clock.now()
+  const held = await ownGrants(manager, business, who)
+  const live = held.filter(
+    grant => !stoppedGrant({ ...grant, ended: grant.endedAt, giver: { ...business, number: '', paused: false } }, now),
+  )
+  const targets = await targetsById(
+    manager,
+    held.map(grant => grant.targetId!),
+  )
+  const levels = levelsOver(
+    assets,
+    live.map(grant => ({ given: grant, on: targets.get(grant.targetId!)?.assets ?? [] })),
+  )
+  return new Map(
+    assets.map(asset => [
+      asset.id,
+      {
+        held: { level: levels.get(asset.id) ?? noAccess, coming: null },
+        through: levels.has(asset.id) ? [`The team ${who.team.name} holds it.`] : [],
+      },
+    ]),
+  )
+}
+
+function levelsOver(
+  assets: readonly ScopedAsset[],
+  given: readonly { given: Parameters<typeof levelOf>[1]; on: readonly Asset[] }[],
+): Map<string, Level> {
+  const levels = new Map<string, Level>()
+  for (const asset of assets)
+    for (const one of given)
+      if (one.on.some(held => held.id === asset.id || held.id === asset.insideId))
+        levels.set(asset.id, unite(levels.get(asset.id) ?? noAccess, levelOf(asset.kind, one.given)))
+  return levels
+}
+
+async function ownGrants(manager: EntityManager, business: Business, who: Addressee): Promise<Grant[]> {
+  if (who.kind === 'team') return grantsOf(manager, business.id, { team: who.team.id })
+  return who.person ? grantsOf(manager, business.id, { person: who.person.id }) : []
+}
+
+/** What mends a requirement: a sentence that keeps what they have there already, or a tie, or bringing something in. */
+function mend(
+  business: Business,
+  who: Addressee,
+  purpose: Purpose,
+  { need, asset, state, missing }: Requirement<ScopedAsset>,
+  named: readonly Asset[],
+  holes: readonly { need: Need; candidates: readonly ScopedAsset[] | readonly { id: string }[] }[],
+  own: readonly Grant[],
+): Pick<RequirementInWords, 'sentence' | 'remedy' | 'tie'> {
+  if (state === 'met' || state === 'not begun') return { sentence: null, remedy: null, tie: null }
+  if (state === 'waiting')
+    return { sentence: null, remedy: `${who.name} has to answer the invitation first.`, tie: null }
+  if (asset) {
+    const held = own.find(grant => grant.targetId === asset.id)
+    return { sentence: mendingSentence(business, who, purpose, need, missing, asset, held), remedy: null, tie: null }
+  }
+  const candidate = holes.find(hole => hole.need === need)?.candidates[0] as ScopedAsset | undefined
+  const anchor = named.find(one => one.kind === 'ad-account') ?? named[0]
+  if (!candidate)
+    return {
+      sentence: null,
+      remedy: `${business.name} has none: bring one in, or ask its owner (${sayNeed(need)}).`,
+      tie: null,
+    }
+  const one = anchor ? `${anchor.kind}/${anchor.handle}` : null
+  const other = `${candidate.kind}/${candidate.handle}`
+  return {
+    sentence: null,
+    remedy: one ? `Tie ${other} to ${one}, if they work together.` : `Name ${other} in the sentence.`,
+    tie: one ? { one, other } : null,
+  }
+}
+
+function mendingSentence(
+  business: Business,
+  who: Addressee,
+  purpose: Purpose,
+  need: Need,
+  missing: readonly Action[],
+  asset: ScopedAsset,
+  held: Grant | undefined,
+): string {
+  const tier = tiers.findLast(step => step === need.tier || step === held?.tier) ?? null
+  const actions = [
+    ...new Set([
+      ...(held?.actions ?? []),
+      ...(need.tier ? [] : need.actions.filter(action => missing.includes(action))),
+    ]),
+  ]
+  const hiding = held?.hiding.length ? ` hiding ${held.hiding.join(' and ')}` : ''
+  const until = held?.until ? ` until ${printMoment(momentOfEnd(held.until, business.zone))}` : ''
+  return `let ${textOf(who)} ${sayGiven({ tier, actions, hiding: [] })} on ${asset.kind}/${asset.handle}${hiding}${until} to "${purpose.name}"`
+}

@@ -1,0 +1,120 @@
+import { isAddress } from '@famiglia/core'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { findPersonByAddress, personAddresses, type PersonAddress } from '../people/records.ts'
+import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
+import type { LiveSession } from './records.ts'
+
+const minutesGood = 24 * 60
+
+/**
+ * Asks to add an address: a letter goes there, and it counts once its link was followed. Whether somebody else has it is
+ * told in the letter alone.
+ */
+export function askToAddAddress(room: Room) {
+  return async (live: LiveSession, address: string): Promise<{ sentTo: string }> => {
+    const wanted = address.toLowerCase()
+    if (!isAddress(wanted))
+      throw new Problem('address.invalid', `“${address}” is not an e-mail address.`, { pointer: '/address' })
+    return room.change(actorOf(live), { person: live.person }, async change => {
+      change.requireFreshProof('An address of yours can be invited and can sign in, so adding one takes a fresh proof.')
+      const owner = await findPersonByAddress(change.manager, wanted)
+      if (owner?.id === live.person)
+        throw new Problem('address.taken', `${wanted} is yours already.`, { pointer: '/address' })
+      await change.record({
+        chain: live.person,
+        what: 'address.asked',
+        sentence: `${live.name} asked to add ${wanted}.`,
+      })
+      const id = owner ? null : await askForLetter(change, 'address', live.person, wanted, minutesGood)
+      if (owner)
+        await change.mail({
+          to: owner,
+          subject: 'Somebody wanted to add your address',
+          body: [
+            `Dear ${owner.name},`,
+            `somebody wanted to add ${wanted} to their own sign-in. It is yours, so nothing was done.`,
+          ],
+        })
+      else if (id)
+        await change.mail({
+          to: { name: live.name, address: wanted },
+          subject: `Is ${wanted} yours, ${live.name}?`,
+          body: [`Dear ${live.name},`, 'follow this link within a day, and invitations to this address are yours too.'],
+          button: { label: 'It is mine', leads: { to: 'address', id, generation: 1 } },
+          unexpected: 'If you did not ask for this, leave it: nothing changes.',
+        })
+      return { sentTo: wanted }
+    })
+  }
+}
+
+/** Adds the address whose link was followed. */
+export function confirmAddress(room: Room) {
+  return async (link: string): Promise<{ address: string }> => {
+    const proof = await readLetterProof(room, 'address', link)
+    return room.change(null, { person: proof.personId }, async change => {
+      await useLetterProof(change, proof)
+      if (await findPersonByAddress(change.manager, proof.address))
+        throw new Problem('address.taken', 'That address belongs to a sign-in by now.')
+      await change.manager.insert(personAddresses, {
+        address: proof.address,
+        personId: proof.personId,
+        verifiedAt: change.now,
+        main: false,
+      })
+      await change.record({
+        chain: proof.personId,
+        what: 'address.added',
+        sentence: `${proof.address} was proven and added.`,
+        by: null,
+      })
+      return { address: proof.address }
+    })
+  }
+}
+
+/** Makes one of one's addresses the one that letters go to. */
+export function chooseMainAddress(room: Room) {
+  return async (live: LiveSession, address: string): Promise<void> => {
+    await room.change(actorOf(live), { person: live.person }, async change => {
+      change.requireFreshProof('Where letters go takes a fresh proof to change.')
+      const chosen = await ownAddress(change.manager, live, address)
+      await change.manager.update(personAddresses, { personId: live.person, main: true }, { main: false })
+      await change.manager.update(personAddresses, { address: chosen.address }, { main: true })
+      await change.record({
+        chain: live.person,
+        what: 'address.chosen',
+        sentence: `${live.name} has letters sent to ${chosen.address}.`,
+      })
+    })
+  }
+}
+
+/** Removes an address; the one that letters go to stays. */
+export function removeAddress(room: Room) {
+  return async (live: LiveSession, address: string): Promise<void> => {
+    await room.change(actorOf(live), { person: live.person }, async change => {
+      change.requireFreshProof('Removing an address takes a fresh proof.')
+      const chosen = await ownAddress(change.manager, live, address)
+      if (chosen.main) throw new Problem('request.invalid', 'Letters go there. Choose another address for them first.')
+      await change.manager.delete(personAddresses, { address: chosen.address })
+      await change.record({
+        chain: live.person,
+        what: 'address.removed',
+        sentence: `${live.name} removed the address ${chosen.address}.`,
+      })
+    })
+  }
+}
+
+async function ownAddress(
+  manager: import('typeorm').EntityManager,
+  live: LiveSession,
+  address: string,
+): Promise<PersonAddress> {
+  const found = await manager.findOneBy(personAddresses, { address: address.toLowerCase(), personId: live.person })
+  if (found) return found
+  throw new Problem('person.unknown', `${address} is not an address of yours.`)
+}

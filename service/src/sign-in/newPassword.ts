@@ -1,0 +1,144 @@
+import { setTimeout as sleep } from 'node:timers/promises'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { findPersonByAddress, peopleById, persons } from '../people/records.ts'
+import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
+import { assertGoodPassword, type Passwords } from './password.ts'
+import type { LiveSession } from './records.ts'
+import { takeRecoveryCode } from './recoveryCodes.ts'
+import { provenByCode } from './signIn.ts'
+import type { Tries } from './tries.ts'
+
+const minutesGood = 30
+/** The answer takes this long whether or not the address is known, so that time tells nothing. */
+const alwaysTakes = 250
+
+/** Sends a letter with a link to choose a new password, if the address is known. Nothing about that is told. */
+export function forgotPassword(room: Room) {
+  return async (address: string): Promise<void> => {
+    await Promise.all([sendLink(room, address.toLowerCase()), sleep(alwaysTakes)])
+  }
+}
+
+async function sendLink(room: Room, address: string): Promise<void> {
+  const person = await findPersonByAddress(room.database.manager, address)
+  if (!person) return
+  await room.change(null, { person: person.id }, async change => {
+    const id = await askForLetter(change, 'new-password', person.id, address, minutesGood)
+    await change.record({
+      chain: person.id,
+      what: id ? 'password.forgotten' : 'password.asked-too-often',
+      sentence: id
+        ? 'Somebody asked for a link to choose a new password.'
+        : 'Somebody asked for a link to choose a new password too often; none was sent.',
+      by: null,
+    })
+    if (id)
+      await change.mail({
+        to: { name: person.name, address },
+        subject: 'Choose a new password for Famiglia',
+        body: [
+          `Dear ${person.name},`,
+          `somebody, perhaps you, forgot the password. Follow this link within ${minutesGood} minutes to choose a new one. Sign-ins that are open end then; tokens for scripts go on.`,
+        ],
+        button: { label: 'Choose a new password', leads: { to: 'new-password', id, generation: 1 } },
+        unexpected: 'If it was not you, leave it: without the link nothing changes.',
+      })
+  })
+}
+
+export interface NewPassword {
+  readonly link: string
+  readonly password: string
+  readonly code?: string | undefined
+  readonly recovery?: string | undefined
+}
+
+/**
+ * Chooses a new password with the link from the letter. Who has a second proof set up gives it as well: a mailbox that was
+ * broken into is not enough. All open sign-ins end.
+ */
+export function choosePassword(room: Room, passwords: Passwords, tries: Tries) {
+  return async ({ link, password, code, recovery }: NewPassword, from: string): Promise<{ needs: 'code' | null }> => {
+    const proof = await readLetterProof(room, 'new-password', link)
+    tries.check(from, proof.address)
+    const person = (await peopleById(room.database.manager, [proof.personId])).get(proof.personId)!
+    assertGoodPassword(password, [person.name, proof.address])
+    const { totpSealed } = await room.database.manager.findOneByOrFail(persons, { id: person.id })
+    if (totpSealed && !code && !recovery) return { needs: 'code' }
+    const passwordHash = await passwords.hash(password)
+    return room.change(null, { person: person.id }, async change => {
+      const proven = recovery
+        ? (await takeRecoveryCode(room, change.manager, person.id, recovery)) !== null
+        : (await provenByCode(room, person.id, code, change.manager)) !== 'wrong'
+      if (!proven)
+        throw tries.failed(
+          from,
+          proof.address,
+          new Problem('proof.wrong', 'The code is not right.', { pointer: '/code' }),
+        )
+      await useLetterProof(change, proof)
+      await change.manager.update(persons, { id: person.id }, { passwordHash })
+      await endSignIns(change.manager, person.id, change.now.toString(), null)
+      await change.record({
+        chain: person.id,
+        what: 'password.chosen',
+        sentence: `${person.name} chose a new password with a link from a letter; all open sign-ins ended.`,
+        by: { id: person.id, name: person.name },
+      })
+      await change.mail(passwordChanged(person))
+      return { needs: null }
+    })
+  }
+}
+
+/** Changes one's password while signed in: the one before is asked for. Other sign-ins end. */
+export function changePassword(room: Room, passwords: Passwords, tries: Tries) {
+  return async (live: LiveSession, given: { current: string; password: string }, from: string): Promise<void> => {
+    tries.check(from, live.address)
+    assertGoodPassword(given.password, [live.name, live.address])
+    const person = await room.database.manager.findOneByOrFail(persons, { id: live.person })
+    if (!(await passwords.matches(person.passwordHash, given.current)))
+      throw tries.failed(
+        from,
+        live.address,
+        new Problem('proof.wrong', 'The password until now is not right.', { pointer: '/current' }),
+      )
+    const passwordHash = await passwords.hash(given.password)
+    await room.change(actorOf(live), { person: live.person }, async change => {
+      await change.manager.update(persons, { id: live.person }, { passwordHash })
+      await endSignIns(change.manager, live.person, change.now.toString(), live.session)
+      await change.record({
+        chain: live.person,
+        what: 'password.changed',
+        sentence: `${live.name} changed the password; other sign-ins ended.`,
+      })
+      await change.mail(passwordChanged({ name: live.name, address: live.address }))
+    })
+  }
+}
+
+async function endSignIns(
+  manager: import('typeorm').EntityManager,
+  person: string,
+  at: string,
+  but: string | null,
+): Promise<void> {
+  await manager.query(
+    "UPDATE session SET ended_at = $2 WHERE person_id = $1 AND ended_at IS NULL AND kind <> 'token' AND id IS DISTINCT FROM $3",
+    [person, at, but],
+  )
+}
+
+function passwordChanged(to: { name: string; address: string }) {
+  return {
+    to,
+    subject: 'Your password for Famiglia was changed',
+    body: [
+      `Dear ${to.name},`,
+      'your password was changed just now, and your other sign-ins ended. Tokens for scripts go on; end them under “How you sign in”.',
+    ],
+    unexpected: 'If it was not you, choose a new password at once, by “Forgot the password” on the sign-in page.',
+  }
+}

@@ -1,0 +1,247 @@
+import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simplewebauthn/server'
+import { array, boolean, mixed, object, string } from 'yup'
+import { idText } from '../base/id-text.ts'
+import type { Room } from '../base/room.ts'
+import { requireSignIn, setSessionCookie } from '../base/session.ts'
+import type { House } from '../base/validation.ts'
+import { askToAddAddress, chooseMainAddress, confirmAddress, removeAddress } from './addresses.ts'
+import { changePassword, choosePassword, forgotPassword } from './newPassword.ts'
+import { passwords } from './password.ts'
+import {
+  addPasskey,
+  beginPasskey,
+  challengeForPasskey,
+  proveWithPasskey,
+  removePasskey,
+  signInWithPasskey,
+} from './passkeys.ts'
+import { renewRecoveryCodes } from './recoveryCodes.ts'
+import { sessionDays } from './records.ts'
+import { address, done, instantOut, proven } from './schemas.ts'
+import { triesOf } from './tries.ts'
+
+const tags = ['sign-in']
+const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
+const credential = mixed<object>().required('the answer of the browser is needed')
+const challenge = object({ id: string().required(), options: mixed().required() })
+const passkeyMade = object({
+  challenge: idText,
+  name: string().trim().min(1).max(60).required(),
+  credential,
+}).noUnknown()
+const passkeyAnswer = object({ challenge: idText, credential }).noUnknown()
+const passkeyList = object({
+  items: array(
+    object({
+      id: string().required(),
+      name: string().required(),
+      addedAt: instantOut.required(),
+      usedAt: instantOut.nullable().defined(),
+    }),
+  ).required(),
+})
+const passkeyParam = object({ passkey: string().max(1400).required() })
+const codes = object({ codes: array(string().required()).required() })
+const forgotten = object({ address: address.required('an e-mail address is needed') }).noUnknown()
+const sent = object({ sent: boolean().oneOf([true]).required() })
+const password = string().min(10, 'a password has at least 10 characters').max(200)
+const chosen = object({
+  link: string().trim().max(200).required('the link is needed'),
+  password: password.required('a password is needed'),
+  code: string().matches(/^\d{6}$/, 'a code has six digits'),
+  recovery: string().trim().max(40),
+}).noUnknown()
+const choice = object({ needs: string().oneOf(['code']).nullable().defined() })
+const changed = object({
+  current: string().max(200).required(),
+  password: password.required('a password is needed'),
+}).noUnknown()
+const addressList = object({
+  items: array(
+    object({ address: string().required(), main: boolean().required(), verifiedAt: instantOut.required() }),
+  ).required(),
+})
+const addressParam = object({ address: string().max(254).required() })
+const sentTo = object({ sentTo: string().required() })
+const linkGiven = object({ link: string().trim().max(200).required('the link is needed') }).noUnknown()
+
+/** One's own ways to sign in: passkeys, recovery codes, the password, addresses. */
+export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
+  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+  const tries = triesOf(room)
+  const finished = { done: true as const }
+
+  app.post(
+    '/v1/sign-in/passkey/challenge',
+    {
+      ...slowly,
+      schema: { tags, summary: 'A challenge to sign in with a passkey (WebAuthn)', response: { 200: challenge } },
+    },
+    async () => challengeForPasskey(room)(null),
+  )
+  app.post(
+    '/v1/sign-in/passkey',
+    { ...slowly, schema: { tags, summary: 'Sign in with a passkey', body: passkeyAnswer, response: { 200: done } } },
+    async (request, reply) => {
+      const { challenge: id, credential: given } = request.body
+      const outcome = await signInWithPasskey(room, tries)(id, given as AuthenticationResponseJSON, request.ip)
+      setSessionCookie(reply, outcome.secret, room.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      return finished
+    },
+  )
+  app.get(
+    '/v1/me/passkeys',
+    { schema: { tags, summary: 'Your passkeys', response: { 200: passkeyList } } },
+    async request => ({
+      items: await room.database.query(
+        'SELECT id, name, added_at AS "addedAt", used_at AS "usedAt" FROM passkey WHERE person_id = $1 ORDER BY added_at LIMIT 50',
+        [requireSignIn(request).person],
+      ),
+    }),
+  )
+  app.post(
+    '/v1/me/passkeys/challenge',
+    { schema: { tags, summary: 'Begin to add a passkey', response: { 200: challenge } } },
+    async request => beginPasskey(room)(requireSignIn(request)),
+  )
+  app.post(
+    '/v1/me/passkeys',
+    { schema: { tags, summary: 'Add the passkey that the browser made', body: passkeyMade, response: { 200: done } } },
+    async request => {
+      const live = requireSignIn(request)
+      const { challenge: id, name, credential: given } = request.body
+      await addPasskey(room)(live, id, name, given as RegistrationResponseJSON)
+      return finished
+    },
+  )
+  app.delete(
+    '/v1/me/passkeys/:passkey',
+    { schema: { tags, summary: 'Remove a passkey', params: passkeyParam, response: { 200: done } } },
+    async request => {
+      await removePasskey(room)(requireSignIn(request), request.params.passkey)
+      return finished
+    },
+  )
+  app.post(
+    '/v1/me/proof/passkey/challenge',
+    {
+      schema: { tags, summary: 'A challenge to prove again who you are, with a passkey', response: { 200: challenge } },
+    },
+    async request => challengeForPasskey(room)(requireSignIn(request)),
+  )
+  app.post(
+    '/v1/me/proof/passkey',
+    {
+      schema: {
+        tags,
+        summary: 'Prove again who you are, with a passkey',
+        body: passkeyAnswer,
+        response: { 200: proven },
+      },
+    },
+    async request => {
+      const { challenge: id, credential: given } = request.body ?? {}
+      return proveWithPasskey(room, tries)(requireSignIn(request), id, given as AuthenticationResponseJSON, request.ip)
+    },
+  )
+
+  app.post(
+    '/v1/me/recovery-codes',
+    { schema: { tags, summary: 'Draw new recovery codes; they are told this once', response: { 200: codes } } },
+    async request => ({ codes: await renewRecoveryCodes(room)(requireSignIn(request)) }),
+  )
+
+  app.post(
+    '/v1/forgotten-passwords',
+    {
+      ...slowly,
+      schema: { tags, summary: 'Ask for a link to choose a new password', body: forgotten, response: { 202: sent } },
+    },
+    async (request, reply) => {
+      await forgotPassword(room)(request.body.address)
+      return reply.code(202).send({ sent: true as const })
+    },
+  )
+  app.post(
+    '/v1/forgotten-passwords/choice',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Choose a new password with the link from the letter',
+        body: chosen,
+        response: { 200: choice },
+      },
+    },
+    async request => choosePassword(room, words, tries)(request.body, request.ip),
+  )
+  app.put(
+    '/v1/me/password',
+    { ...slowly, schema: { tags, summary: 'Change your password', body: changed, response: { 200: done } } },
+    async request => {
+      await changePassword(room, words, tries)(requireSignIn(request), request.body, request.ip)
+      return finished
+    },
+  )
+
+  app.get(
+    '/v1/me/addresses',
+    { schema: { tags, summary: 'Your verified addresses', response: { 200: addressList } } },
+    async request => ({
+      items: await room.database.query(
+        'SELECT address, main, verified_at AS "verifiedAt" FROM person_address WHERE person_id = $1 ORDER BY main DESC, address LIMIT 50',
+        [requireSignIn(request).person],
+      ),
+    }),
+  )
+  app.post(
+    '/v1/me/addresses',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Add an address: a letter goes there first',
+        body: forgotten,
+        response: { 202: sentTo },
+      },
+    },
+    async (request, reply) =>
+      reply.code(202).send(await askToAddAddress(room)(requireSignIn(request), request.body.address)),
+  )
+  app.post(
+    '/v1/addresses/confirmation',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Add the address whose letter was read',
+        body: linkGiven,
+        response: { 200: object({ address: string().required() }) },
+      },
+    },
+    async request => confirmAddress(room)(request.body.link),
+  )
+  app.put(
+    '/v1/me/addresses/:address/main',
+    {
+      schema: {
+        tags,
+        summary: 'Have letters sent to another of your addresses',
+        params: addressParam,
+        response: { 200: done },
+      },
+    },
+    async request => {
+      await chooseMainAddress(room)(requireSignIn(request), request.params.address)
+      return finished
+    },
+  )
+  app.delete(
+    '/v1/me/addresses/:address',
+    { schema: { tags, summary: 'Remove one of your addresses', params: addressParam, response: { 200: done } } },
+    async request => {
+      await removeAddress(room)(requireSignIn(request), request.params.address)
+      return finished
+    },
+  )
+}

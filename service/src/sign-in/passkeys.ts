@@ -1,0 +1,265 @@
+import {
+  generateAuthenticationOptions,
+  generateRegistrationOptions,
+  verifyAuthenticationResponse,
+  verifyRegistrationResponse,
+  type AuthenticationResponseJSON,
+  type RegistrationResponseJSON,
+} from '@simplewebauthn/server'
+import { v7 as newId } from 'uuid'
+import type { EntityManager } from 'typeorm'
+import type { Change } from '../base/change.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { persons } from '../people/records.ts'
+import { beginSession, sessionDays, sessions, type LiveSession } from './records.ts'
+import type { Tries } from './tries.ts'
+
+/** How long a challenge waits for its answer. */
+const minutesToAnswer = 5
+
+interface StoredPasskey {
+  id: string
+  person_id: string
+  public_key: Buffer
+  counter: string
+  transports: string[]
+}
+
+export interface Challenge {
+  readonly id: string
+  /** What the browser's `navigator.credentials` takes (WebAuthn Level 3, JSON). */
+  readonly options: object
+}
+
+/** Begins to add a passkey: takes a fresh proof, since whoever adds one can sign in with it. */
+export function beginPasskey(room: Room) {
+  return async (live: LiveSession): Promise<Challenge> => {
+    const known = await passkeysOf(room.database.manager, live.person)
+    const options = await generateRegistrationOptions({
+      rpName: 'Famiglia',
+      rpID: relyingParty(room).id,
+      userName: live.address,
+      userDisplayName: live.name,
+      userID: Uint8Array.from(Buffer.from(live.person.replaceAll('-', ''), 'hex')),
+      attestationType: 'none',
+      excludeCredentials: known.map(({ id }) => ({ id })),
+      authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
+    })
+    return room.change(actorOf(live), { person: live.person }, async change => {
+      change.requireFreshProof('Adding a passkey takes a fresh proof.')
+      const id = await keepChallenge(change, live.person, options.challenge)
+      await change.record({
+        chain: live.person,
+        what: 'passkey.begun',
+        sentence: `${live.name} began to add a passkey.`,
+      })
+      return { id, options }
+    })
+  }
+}
+
+/** Adds the passkey that the browser made. */
+export function addPasskey(room: Room) {
+  return async (
+    live: LiveSession,
+    challenge: string,
+    name: string,
+    response: RegistrationResponseJSON,
+  ): Promise<void> => {
+    await room.change(actorOf(live), { person: live.person }, async change => {
+      change.requireFreshProof('Adding a passkey takes a fresh proof.')
+      const expected = await takeChallenge(change, challenge, live.person)
+      const { origins, id } = relyingParty(room)
+      const verified = await verifyRegistrationResponse({
+        response,
+        expectedChallenge: expected,
+        expectedOrigin: origins,
+        expectedRPID: id,
+        requireUserVerification: true,
+      }).catch((cause: unknown) => {
+        throw unproven(cause)
+      })
+      if (!verified.verified) throw unproven()
+      const { credential } = verified.registrationInfo
+      await change.manager.query(
+        'INSERT INTO passkey (id, person_id, public_key, counter, transports, name, added_at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+        [
+          credential.id,
+          live.person,
+          Buffer.from(credential.publicKey),
+          credential.counter,
+          credential.transports ?? [],
+          name,
+          change.now.toString(),
+        ],
+      )
+      await change.record({
+        chain: live.person,
+        what: 'passkey.added',
+        sentence: `${live.name} added the passkey “${name}”.`,
+      })
+    })
+  }
+}
+
+/** Removes one of one's own passkeys. */
+export function removePasskey(room: Room) {
+  return async (live: LiveSession, id: string): Promise<void> => {
+    await room.change(actorOf(live), { person: live.person }, async change => {
+      change.requireFreshProof('Removing a passkey takes a fresh proof.')
+      const [removed] = (await change.manager.query('SELECT name FROM passkey WHERE id = $1 AND person_id = $2', [
+        id,
+        live.person,
+      ])) as { name: string }[]
+      if (!removed) throw new Problem('passkey.unknown', 'You have no such passkey.')
+      await change.manager.query('DELETE FROM passkey WHERE id = $1', [id])
+      await change.record({
+        chain: live.person,
+        what: 'passkey.removed',
+        sentence: `${live.name} removed the passkey “${removed.name}”.`,
+      })
+    })
+  }
+}
+
+/** A challenge to sign in with, or to prove again who one is. It names nobody, so that it tells nobody who is here. */
+export function challengeForPasskey(room: Room) {
+  return async (live: LiveSession | null): Promise<Challenge> => {
+    const options = await generateAuthenticationOptions({
+      rpID: relyingParty(room).id,
+      userVerification: 'required',
+      allowCredentials: live ? (await passkeysOf(room.database.manager, live.person)).map(({ id }) => ({ id })) : [],
+    })
+    const id = newId()
+    await room.database.query(
+      'INSERT INTO passkey_challenge (id, person_id, challenge, expires_at) VALUES ($1, $2, $3, $4)',
+      [id, live?.person ?? null, options.challenge, room.clock.now().add({ minutes: minutesToAnswer }).toString()],
+    )
+    return { id, options }
+  }
+}
+
+/** Signs in with a passkey: it proves both what one has and who one is. */
+export function signInWithPasskey(room: Room, tries: Tries) {
+  return async (challenge: string, response: AuthenticationResponseJSON, from: string) => {
+    tries.checkFrom(from)
+    const known = await findPasskey(room.database.manager, response.id)
+    const wrong = () => tries.failedFrom(from, new Problem('sign-in.wrong', 'That passkey is not known here.'))
+    if (!known) throw wrong()
+    return room.change(null, { person: known.person_id }, async change => {
+      await verify(room, change, challenge, null, known, response).catch((error: unknown) => {
+        throw error instanceof Problem ? tries.failedFrom(from, error) : error
+      })
+      const person = await change.manager.findOneByOrFail(persons, { id: known.person_id })
+      if (person.pausedAt) throw wrong()
+      const session = await beginSession(
+        change.manager,
+        {
+          person: person.id,
+          kind: 'console',
+          name: 'console',
+          provenAt: change.now,
+          provenBy: 'passkey',
+          expiresAt: change.now.add({ hours: sessionDays.console * 24 }),
+        },
+        change.now,
+      )
+      await change.record({
+        chain: person.id,
+        what: 'sign-in.begun',
+        sentence: `${person.name} signed in with a passkey.`,
+        by: { id: person.id, name: person.name },
+      })
+      return { secret: session.secret, person: { id: person.id, name: person.name } }
+    })
+  }
+}
+
+/** Proves again who is signed in, with one of their passkeys. */
+export function proveWithPasskey(room: Room, tries: Tries) {
+  return async (live: LiveSession, challenge: string, response: AuthenticationResponseJSON, from: string) => {
+    tries.check(from, live.address)
+    return room.change(actorOf(live), { person: live.person }, async change => {
+      const known = await findPasskey(change.manager, response.id)
+      if (!known || known.person_id !== live.person) throw tries.failed(from, live.address, unproven())
+      await verify(room, change, challenge, live.person, known, response).catch((error: unknown) => {
+        throw error instanceof Problem ? tries.failed(from, live.address, error) : error
+      })
+      await change.manager.update(sessions, { id: live.session }, { provenAt: change.now, provenBy: 'passkey' })
+      await change.record({
+        chain: live.person,
+        what: 'sign-in.proven',
+        sentence: `${live.name} proved again who they are, with a passkey.`,
+      })
+      return { provenAt: change.now.toString(), provenBy: 'passkey' as const }
+    })
+  }
+}
+
+async function verify(
+  room: Room,
+  change: Change,
+  challenge: string,
+  person: string | null,
+  known: StoredPasskey,
+  response: AuthenticationResponseJSON,
+): Promise<void> {
+  const expectedChallenge = await takeChallenge(change, challenge, person)
+  const { origins, id } = relyingParty(room)
+  const verified = await verifyAuthenticationResponse({
+    response,
+    expectedChallenge,
+    expectedOrigin: origins,
+    expectedRPID: id,
+    requireUserVerification: true,
+    credential: { id: known.id, publicKey: new Uint8Array(known.public_key), counter: Number(known.counter) },
+  }).catch((cause: unknown) => {
+    throw unproven(cause)
+  })
+  if (!verified.verified) throw unproven()
+  await change.manager.query('UPDATE passkey SET counter = $2, used_at = $3 WHERE id = $1', [
+    known.id,
+    verified.authenticationInfo.newCounter,
+    change.now.toString(),
+  ])
+}
+
+const unproven = (cause?: unknown) =>
+  new Problem('proof.wrong', 'The passkey’s answer does not fit. Try again, or prove it another way.', {}, cause)
+
+async function keepChallenge(change: Change, person: string, challenge: string): Promise<string> {
+  const id = newId()
+  await change.manager.query(
+    'INSERT INTO passkey_challenge (id, person_id, challenge, expires_at) VALUES ($1, $2, $3, $4)',
+    [id, person, challenge, change.now.add({ minutes: minutesToAnswer }).toString()],
+  )
+  return id
+}
+
+/** A challenge is good once, for who it was made for, and for a few minutes. */
+async function takeChallenge(change: Change, id: string, person: string | null): Promise<string> {
+  const [taken] = (await change.manager.query(
+    'DELETE FROM passkey_challenge WHERE id = $1 AND person_id IS NOT DISTINCT FROM $2 AND expires_at > $3 RETURNING challenge',
+    [id, person, change.now.toString()],
+  )) as [{ challenge: string }[], number]
+  if (taken[0]) return taken[0].challenge
+  throw new Problem('proof.wrong', 'That was asked too long ago, or was answered already. Try again.')
+}
+
+async function findPasskey(manager: EntityManager, id: string): Promise<StoredPasskey | null> {
+  const [row] = (await manager.query('SELECT * FROM passkey WHERE id = $1', [id])) as StoredPasskey[]
+  return row ?? null
+}
+
+async function passkeysOf(manager: EntityManager, person: string): Promise<StoredPasskey[]> {
+  return manager.query('SELECT * FROM passkey WHERE person_id = $1 ORDER BY added_at LIMIT 50', [person])
+}
+
+/** Passkeys belong to a host name; on loopback that is localhost, however the service is reached there. */
+function relyingParty(room: Room): { id: string; origins: string[] } {
+  const url = new URL(room.publicUrl())
+  if (url.hostname !== '127.0.0.1') return { id: url.hostname, origins: [url.origin] }
+  return { id: 'localhost', origins: [url.origin, `${url.protocol}//localhost:${url.port}`] }
+}

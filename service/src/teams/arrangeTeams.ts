@@ -1,0 +1,119 @@
+import { handlePattern } from '@famiglia/core'
+import { v7 as newId } from 'uuid'
+import type { Change } from '../base/change.ts'
+import { violates } from '../base/database.ts'
+import type { Once } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { getTeam } from '../grants/addressee.ts'
+import { grantsOf, grants } from '../grants/records.ts'
+import { getMember } from '../people/routes.ts'
+import { teams, type Team } from './records.ts'
+
+/** Makes a team, empty at first. */
+export function makeTeam(room: Room) {
+  return async (acting: Acting, wanted: { handle: string; name: string }, once: Once | null): Promise<Team> => {
+    requireStanding(acting, 'arrange-people', 'Making a team')
+    assertTeamHandle(wanted.handle)
+    return room.change(
+      actorOf(acting.live),
+      { businesses: [acting.id] },
+      async change => {
+        const team: Team = { id: newId(), businessId: acting.id, ...wanted, madeAt: change.now, dissolvedAt: null }
+        try {
+          await change.manager.insert(teams, team)
+        } catch (error) {
+          if (violates(error, 'team_handle'))
+            throw new Problem('handle.taken', `There is a team/${wanted.handle} already.`, { pointer: '/handle' })
+          throw error
+        }
+        await record(change, acting, team, 'team.made', `made the team ${team.name} (team/${team.handle}).`)
+        return team
+      },
+      once,
+    )
+  }
+}
+
+/** Puts a member into a team: they gain what it holds, at once. A fresh proof is taken where the team can act. */
+export function joinTeam(room: Room) {
+  return async (acting: Acting, handle: string, who: string): Promise<{ result: string }> =>
+    arrange(room, acting, handle, 'Putting somebody into a team', async (change, team) => {
+      const person = await getMember(room, acting, who)
+      const held = await grantsOf(change.manager, acting.id, { team: team.id })
+      if (held.some(grant => grant.tier === 'run' || grant.tier === 'steward' || grant.actions.length > 0))
+        change.requireFreshProof(`${team.name} can act, so that putting somebody into it takes a fresh proof.`)
+      const added = (await change.manager.query(
+        'INSERT INTO team_member (team_id, person_id, since) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING person_id',
+        [team.id, person.id, change.now.toString()],
+      )) as unknown[]
+      await record(change, acting, team, 'team.joined', `put ${person.name} into the team ${team.name}.`, person.id)
+      return {
+        result:
+          added.length > 0
+            ? `${person.name} is in ${team.name} now, and reaches what it reaches.`
+            : `${person.name} is in ${team.name} already.`,
+      }
+    })
+}
+
+/** Takes somebody out of a team: they lose what it holds, at once. */
+export function leaveTeam(room: Room) {
+  return async (acting: Acting, handle: string, who: string): Promise<{ result: string }> =>
+    arrange(room, acting, handle, 'Taking somebody out of a team', async (change, team) => {
+      const person = await getMember(room, acting, who)
+      await change.manager.query('DELETE FROM team_member WHERE team_id = $1 AND person_id = $2', [team.id, person.id])
+      await record(change, acting, team, 'team.left', `took ${person.name} out of the team ${team.name}.`, person.id)
+      return { result: `${person.name} is no longer in ${team.name}. What they hold by themselves stays.` }
+    })
+}
+
+/** Dissolves a team: what it holds ends, its members stay members. */
+export function dissolveTeam(room: Room) {
+  return async (acting: Acting, handle: string): Promise<{ result: string }> =>
+    arrange(room, acting, handle, 'Dissolving a team', async (change, team) => {
+      const held = await grantsOf(change.manager, acting.id, { team: team.id })
+      for (const grant of held)
+        await change.manager.update(grants, { id: grant.id }, { endedAt: change.now, endedBy: acting.live.person })
+      await change.manager.query('DELETE FROM team_member WHERE team_id = $1', [team.id])
+      await change.manager.update(teams, { id: team.id }, { dissolvedAt: change.now })
+      await record(change, acting, team, 'team.dissolved', `dissolved the team ${team.name}.`)
+      return { result: `${team.name} is dissolved; what it held has ended.` }
+    })
+}
+
+async function arrange<T>(
+  room: Room,
+  acting: Acting,
+  handle: string,
+  wanted: string,
+  work: (change: Change, team: Team) => Promise<T>,
+): Promise<T> {
+  requireStanding(acting, 'arrange-people', wanted)
+  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change =>
+    work(change, await getTeam(change.manager, acting, handle)),
+  )
+}
+
+async function record(change: Change, acting: Acting, team: Team, what: string, said: string, about?: string) {
+  await change.record({
+    chain: acting.id,
+    what,
+    sentence: `${acting.live.name} ${said}`,
+    data: { team: team.handle },
+    ...(about ? { about } : {}),
+  })
+}
+
+function assertTeamHandle(handle: string): void {
+  if (handlePattern.test(handle) && handle.length <= 60) return
+  throw new Problem(
+    'handle.invalid',
+    `“${handle}” cannot be a handle: small letters, digits and single dashes make one, as paid-media.`,
+    {
+      pointer: '/handle',
+    },
+  )
+}
