@@ -5192,6 +5192,8 @@ export interface components {
             until: string | null;
             /** Format: date-time */
             lastUsed: string | null;
+            /** @description The sentence that says their own grant as it stands. */
+            said: string | null;
         };
         Leaving: {
             person: {
@@ -5557,6 +5559,11 @@ export interface components {
                 holdsAction: boolean;
                 level: string;
                 through: string;
+                /** @description What stands between the owner and the person. */
+                via: string[];
+                tier: string | null;
+                /** @description Why it does not count. */
+                reason: string | null;
             }[];
         };
         Evaluation: {

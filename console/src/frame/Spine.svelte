@@ -31,7 +31,15 @@
   ])
   const here = (place: string) => {
     const path = route.pathname.split('/')[2]
-    const owner: Record<string, string> = { review: 'give', assets: 'access', people: 'access', 'bring-in': 'access' }
+    const owner: Record<string, string> = {
+      review: 'give',
+      assets: 'access',
+      people: 'access',
+      lists: 'access',
+      groups: 'access',
+      'bring-in': 'access',
+      proposals: 'desk',
+    }
     return (owner[path ?? ''] ?? path) === place ? ('page' as const) : undefined
   }
 
@@ -40,7 +48,7 @@
     const text = wanted.trim()
     if (!text || !business) return
     if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)
-    else void navigate('/:business/access', { params: { business: business.number }, search: { find: text } })
+    else void navigate('/:business/lists', { params: { business: business.number }, search: { find: text } })
     wanted = ''
   }
 

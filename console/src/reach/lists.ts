@@ -11,10 +11,14 @@ const asked = (acting: Acting, find: string) => ({
 })
 
 /** The acting business's assets, all or those that a word finds. */
-export function assetsOf(acting: Acting, find: () => string = () => '') {
+export function assetsOf(acting: Acting, find: () => string = () => '', archived: () => boolean = () => false) {
   return createQuery(() => ({
-    queryKey: ['assets', acting.number, find()],
-    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/assets', { params: asked(acting, find()) })),
+    queryKey: ['assets', acting.number, find(), archived()],
+    queryFn: async () => {
+      const { path, query } = asked(acting, find())
+      const params = { path, query: { ...query, ...(archived() ? { archived: true } : {}) } }
+      return answerOf(service.GET('/v1/businesses/{business}/assets', { params }))
+    },
   }))
 }
 
@@ -23,5 +27,29 @@ export function peopleOf(acting: Acting, find: () => string = () => '') {
   return createQuery(() => ({
     queryKey: ['people', acting.number, find()],
     queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/people', { params: asked(acting, find()) })),
+  }))
+}
+
+export function teamsOf(acting: Acting) {
+  return createQuery(() => ({
+    queryKey: ['teams', acting.number],
+    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/teams', { params: asked(acting, '') })),
+  }))
+}
+
+export function bundlesOf(acting: Acting) {
+  return createQuery(() => ({
+    queryKey: ['bundles', acting.number],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}/bundles', { params: { path: { business: acting.number } } })),
+  }))
+}
+
+export function purposesOf(acting: Acting) {
+  return createQuery(() => ({
+    queryKey: ['purposes', acting.number],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}/purposes', { params: { path: { business: acting.number } } })),
+    staleTime: 60_000,
   }))
 }

@@ -22,6 +22,11 @@ const becauseOf: Readonly<Record<NotCounting, string>> = {
   'too-deep': 'it was passed on too often',
 }
 
+/** Why a path does not count, as it stands after “because”. */
+export function saidWhy(stopped: NotCounting): string {
+  return becauseOf[stopped]
+}
+
 /** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027.` */
 export function sayPath(facts: AccessFacts, path: Path): string {
   const said =

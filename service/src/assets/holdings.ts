@@ -10,6 +10,7 @@ import {
 } from '@famiglia/core'
 import type { Room } from '../base/room.ts'
 import { cutPage, readCursor } from '../base/page.ts'
+import { sayOwn } from './holders.ts'
 
 /** An asset somebody reaches, and how. */
 export interface Holding {
@@ -32,6 +33,8 @@ export interface Holding {
   readonly through: readonly string[]
   readonly until: string | null
   readonly lastUsed: string | null
+  /** The sentence that says the grant of their own as it stands; null when they reach it in other ways alone. */
+  readonly said: string | null
 }
 
 const candidates = `
@@ -42,7 +45,7 @@ const candidates = `
     UNION SELECT asset.id FROM mine JOIN asset ON asset.business_id = mine.business_id WHERE mine.standing IN ('admin', 'finance')
   ),
   within AS (SELECT asset_id FROM reached WHERE asset_id IS NOT NULL UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
-  SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used FROM within JOIN asset ON asset.id = within.asset_id
+  SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used, (SELECT address FROM person_address WHERE person_id = $1 AND main) AS address FROM within JOIN asset ON asset.id = within.asset_id
     LEFT JOIN last_use ON last_use.asset_id = asset.id AND last_use.person_id = $1
   WHERE ($2::uuid IS NULL OR asset.business_id = $2) AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid))
   ORDER BY asset.name, asset.id LIMIT $5`
@@ -53,6 +56,7 @@ interface Candidate {
   platform: string
   platform_ref: string
   last_used: Date | null
+  address: string
 }
 
 /** What somebody reaches, of one business's assets or of all, a page at a time by name. */
@@ -82,6 +86,9 @@ function toHolding(room: Room, row: Candidate, facts: AccessFacts | null): Holdi
   const live = paths.filter(path => !path.stopped)
   if (live.length === 0) return []
   const { asset } = facts
+  const own = live
+    .flatMap(path => path.grants)
+    .find(grant => grant.holder.kind === 'person' && grant.on.id === asset.id)
   const words = describeLevel(asset.kind, level)
   const ends = live
     .map(path => path.grants.map(grant => grant.until?.epochMilliseconds ?? Infinity))
@@ -111,6 +118,7 @@ function toHolding(room: Room, row: Candidate, facts: AccessFacts | null): Holdi
       through: live.map(path => sayPath(facts, path)),
       until: Number.isFinite(until) ? new Date(until).toISOString() : null,
       lastUsed: row.last_used?.toISOString() ?? null,
+      said: own ? sayOwn(own, asset, row.address) : null,
     },
   ]
 }

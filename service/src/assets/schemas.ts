@@ -118,6 +118,7 @@ export const holding = object({
   through: array(string().required()).required().meta({ description: 'Each path as a sentence.' }),
   until: instantOut.nullable().defined(),
   lastUsed: instantOut.nullable().defined(),
+  said: string().nullable().defined().meta({ description: 'The sentence that says their own grant as it stands.' }),
 }).meta({ id: 'Holding' })
 export const holdingPage = pageOf(holding)
 

@@ -9,8 +9,11 @@ import {
   sayDecision,
   sayLevel,
   sayPath,
+  highestTierWithin,
+  saidWhy,
   type Action,
   type Kind,
+  type Path,
 } from '@famiglia/core'
 import type { FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
@@ -67,6 +70,9 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
         holdsAction: path.level.actions.has(wanted),
         level: sayLevel(asset.kind, path.level),
         through: path.through,
+        via: stationsOf(path, asset.id),
+        tier: highestTierWithin(asset.kind, path.level.actions),
+        reason: path.stopped ? saidWhy(path.stopped) : null,
       }))
       return {
         allowed: decision.allowed,
@@ -138,6 +144,14 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
       access_evaluations_endpoint: `${room.publicUrl()}/access/v1/evaluations`,
     }),
   )
+}
+
+/** What stands between the owner and the person on a path: bundles, what holds the asset, teams, partners. */
+function stationsOf(path: Path, asset: string): string[] {
+  return path.grants.flatMap(grant => [
+    ...(grant.on.id !== asset ? [grant.on.name] : []),
+    ...(grant.holder.kind !== 'person' ? [grant.holder.name] : []),
+  ])
 }
 
 function requirePlatform(room: Room, request: FastifyRequest): PlatformConfig {

@@ -24,6 +24,9 @@ export const answer = object({
       holdsAction: boolean().required(),
       level: string().required(),
       through: string().required(),
+      via: array(string().required()).required().meta({ description: 'What stands between the owner and the person.' }),
+      tier: string().nullable().defined(),
+      reason: string().nullable().defined().meta({ description: 'Why it does not count.' }),
     }),
   ).required(),
 }).meta({ id: 'Answer' })

@@ -70,6 +70,11 @@ export function previewSentence(room: Room) {
   }
 }
 
+/** An asset that is named by itself and stands in a bundle too is told once. */
+function onceEach(told: readonly AssetInWords[]): AssetInWords[] {
+  return [...new Map(told.map(asset => [`${asset.number} ${asset.given} ${asset.hidden.join()}`, asset])).values()]
+}
+
 async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise<Preview> {
   const now = room.clock.now()
   const first = plan.recipients[0]!
@@ -82,8 +87,10 @@ async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise
     verb: 'let',
     summary: `Let ${sayList(plan.recipients.map(({ who }) => who.name))} ${sayItems(first.items, acting.zone)}.`,
     ...shared(acting, plan, plan.recipients, now),
-    assets: first.items.flatMap(item =>
-      item.parts.map(({ asset, plan: part }) => tellAsset(asset, item.words, part.level, acting.name)),
+    assets: onceEach(
+      first.items.flatMap(item =>
+        item.parts.map(({ asset, plan: part }) => tellAsset(asset, item.words, part.level, acting.name)),
+      ),
     ),
     changes: plan.recipients.flatMap(recipient =>
       recipient.items.flatMap(item => sayChange(recipient, item, acting.zone)),
@@ -103,7 +110,7 @@ async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise
     takesProof: takesFreshProof(plan),
     mails: plan.recipients.flatMap(recipient => mailsTo(acting, recipient)),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
-    notes: plan.recipients.flatMap(recipient => notesOn(acting, recipient)),
+    notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, recipient)))],
   }
 }
 
@@ -168,7 +175,7 @@ function mailsTo(acting: Acting, { who, items }: PlannedRecipient): Preview['mai
 }
 
 /** What the sentence allows beyond the purpose it names, and the sentence that gives exactly what it takes. */
-function surplusOf({ purpose, recipients, sentence }: PlannedLet): Pick<Preview, 'surplus' | 'least'> {
+function surplusOf({ purpose, recipients, sentence, scope }: PlannedLet): Pick<Preview, 'surplus' | 'least'> {
   if (!purpose) return { surplus: [], least: null }
   const surplus = recipients[0]!.items.flatMap(item =>
     item.parts.flatMap(({ asset, plan }) => {
@@ -177,8 +184,11 @@ function surplusOf({ purpose, recipients, sentence }: PlannedLet): Pick<Preview,
       return beyond.length > 0 ? [`On ${asset.name} it also allows to ${sayActions(beyond)}.`] : []
     }),
   )
-  if (surplus.length === 0) return { surplus, least: null }
-  return { surplus, least: printSentence({ ...sentence, tier: null, actions: [], purpose: purpose.name }) }
+  if (surplus.length === 0 || scope?.items.length === 0) return { surplus: [...new Set(surplus)], least: null }
+  return {
+    surplus: [...new Set(surplus)],
+    least: printSentence({ ...sentence, tier: null, actions: [], purpose: purpose.name }),
+  }
 }
 
 async function seatsFor(room: Room, acting: Acting, more: number, now: Instant): Promise<Preview['seats']> {

@@ -80,9 +80,9 @@ export interface GridTeam {
 
 const grantJson = (
   holder: string,
-) => `(SELECT json_agg(json_build_object('id', g.id, 'target', g.target_id, 'onBundle', g.bundle_id IS NOT NULL, 'team', g.team_id, 'teamName', team.name,
+) => `(SELECT json_agg(json_build_object('id', g.id, 'target', g.target_id, 'onBundle', g.bundle_id IS NOT NULL, 'team', g.team_id, 'teamName', holding.name,
     'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding, 'from', date_part('epoch', g.from_at) * 1000, 'until', date_part('epoch', g.until_at) * 1000))
-  FROM access_grant g LEFT JOIN team ON team.id = g.team_id WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holder})) AS grants`
+  FROM access_grant g LEFT JOIN team holding ON holding.id = g.team_id WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holder})) AS grants`
 
 const people = `
   SELECT person.id, person.name, main.address, membership.standing, membership.paused_at IS NOT NULL OR person.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,

@@ -5,6 +5,7 @@ import {
   noAccess,
   printMoment,
   reachOf,
+  samePurpose,
   readinessFor,
   sayGiven,
   sayList,
@@ -260,7 +261,9 @@ function mend(
     return { sentence: null, remedy: `${who.name} has to answer the invitation first.`, tie: null }
   if (asset) {
     const held = own.find(grant => grant.targetId === asset.id)
-    return { sentence: mendingSentence(business, who, purpose, need, missing, asset, held), remedy: null, tie: null }
+    const alike = held ?? own.find(grant => grant.purpose !== null && samePurpose(grant.purpose, purpose.name))
+    const sentence = mendingSentence(business, who, purpose, need, missing, asset, held, alike)
+    return { sentence, remedy: null, tie: null }
   }
   const candidate = holes.find(hole => hole.need === need)?.candidates[0] as ScopedAsset | undefined
   const anchor = named.find(one => one.kind === 'ad-account') ?? named[0]
@@ -287,6 +290,8 @@ function mendingSentence(
   missing: readonly Action[],
   asset: ScopedAsset,
   held: Grant | undefined,
+  /** What else was given for the purpose: the mended thing ends with it. */
+  alike: Grant | undefined,
 ): string {
   const tier = tiers.findLast(step => step === need.tier || step === held?.tier) ?? null
   const actions = [
@@ -296,6 +301,22 @@ function mendingSentence(
     ]),
   ]
   const hiding = held?.hiding.length ? ` hiding ${held.hiding.join(' and ')}` : ''
-  const until = held?.until ? ` until ${printMoment(momentOfEnd(held.until, business.zone))}` : ''
+  const until = alike?.until ? ` until ${printMoment(momentOfEnd(alike.until, business.zone))}` : ''
   return `let ${textOf(who)} ${sayGiven({ tier, actions, hiding: [] })} on ${asset.kind}/${asset.handle}${hiding}${until} to "${purpose.name}"`
+}
+
+/** The assets that somebody was given something on for a purpose: what readiness is asked about where nothing is named. */
+export async function givenFor(
+  manager: EntityManager,
+  business: Business,
+  who: Addressee,
+  purpose: Purpose,
+): Promise<Asset[]> {
+  const own = await ownGrants(manager, business, who)
+  const alike = own.filter(grant => grant.purpose !== null && samePurpose(grant.purpose, purpose.name))
+  const targets = await targetsById(
+    manager,
+    alike.map(grant => grant.targetId!),
+  )
+  return [...targets.values()].flatMap(target => target.assets)
 }

@@ -20,7 +20,7 @@ import { getTarget } from '../assets/targets.ts'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { findAddressee } from '../grants/addressee.ts'
-import { readinessOf } from './readiness.ts'
+import { givenFor, readinessOf } from './readiness.ts'
 import { getPurpose, ownPurposes, purposesOf } from './records.ts'
 import { purposeList, purposeOut, purposeParams, purposeWanted, readinessOut, readinessQuery } from './schemas.ts'
 import { done } from '../sign-in/schemas.ts'
@@ -123,20 +123,15 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
         )
       if (addressee.kind === 'person' && !addressee.member && !addressee.invitation)
         throw new Problem('person.unknown', `${addressee.address} neither works for ${acting.name} nor is invited.`)
-      return readinessOf(
-        room,
-        manager,
-        acting,
-        addressee,
-        await getPurpose(manager, acting, purpose),
-        await namedIn(on, acting),
-      )
+      const wanted = await getPurpose(manager, acting, purpose)
+      const named = on ? await namedIn(on, acting) : await givenFor(manager, acting, addressee, wanted)
+      return readinessOf(room, manager, acting, addressee, wanted, named)
     },
   )
 
-  async function namedIn(on: string | undefined, acting: Acting): Promise<Asset[]> {
+  async function namedIn(on: string, acting: Acting): Promise<Asset[]> {
     const found: Asset[] = []
-    for (const text of (on ?? '').split(/[\s,]+/).filter(Boolean)) {
+    for (const text of on.split(/[\s,]+/).filter(Boolean)) {
       const reading = parseWhat(text)
       if (!reading.ok)
         throw new Problem(reading.error.code, reading.error.message, { pointer: '/on', nearest: reading.error.nearest })

@@ -1,38 +1,46 @@
 <script lang="ts">
+  import { findKinds, kinds, sayList, type Kind } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
-  import { queries } from '../../reach/queries'
+  import Outcome from '../../parts/Outcome.svelte'
+  import NumberPlate from '../../parts/NumberPlate.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import { assetsOf } from '../../reach/lists'
   import { answerOf, idempotencyKey, service } from '../../reach/service'
   import { navigate } from '../../router'
 
+  /** One plain question first: is it ours already, somebody else's, or not there yet? */
   const acting = getActing()
+  const doing = new Doing()
   const platforms = createQuery(() => ({
     queryKey: ['platforms'],
     queryFn: async () => answerOf(service.GET('/v1/platforms')),
+    staleTime: 60_000,
   }))
+  const assets = assetsOf(acting)
   const path = $derived({ business: acting.number })
+  let whose: 'ours' | 'theirs' | 'new' = $state('ours')
+  let word = $state('')
   let chosen = $state('')
   let ref = $state('')
   let code = $state('')
+  let name = $state('')
   let handle = $state('')
+  let inside = $state('')
   let claim: { id: string; shownAt: string; minutes: number } | null = $state(null)
-  let failed: unknown = $state(null)
-  const platform = $derived(chosen || (platforms.data?.items[0]?.key ?? ''))
+  const fitting = $derived(findKinds(word))
+  let picked: Kind | '' = $state('')
+  const kind: Kind | undefined = $derived(picked && fitting.includes(picked) ? picked : fitting[0])
+  const there = $derived((platforms.data?.items ?? []).filter(one => kind && one.kinds.includes(kind)))
+  const platform = $derived(there.find(one => one.key === chosen)?.key ?? there[0]?.key ?? '')
+  const outer = $derived((assets.data?.items ?? []).filter(asset => kind && kinds[asset.kind].contains.includes(kind)))
 
-  async function attempt(event: SubmitEvent, act: () => Promise<void>) {
+  const show = (asset: string) => navigate('/:business/assets/:asset', { params: { business: acting.number, asset } })
+
+  const begin = (event: SubmitEvent) => {
     event.preventDefault()
-    failed = null
-    try {
-      await act()
-    } catch (error) {
-      failed = error
-    }
-  }
-
-  const begin = (event: SubmitEvent) =>
-    attempt(event, async () => {
+    return doing.run(async () => {
       claim = await answerOf(
         service.POST('/v1/businesses/{business}/claims', {
           params: { path },
@@ -41,35 +49,84 @@
         }),
       )
     })
+  }
 
-  const confirm = (event: SubmitEvent) =>
-    attempt(event, async () => {
+  const confirm = (event: SubmitEvent) => {
+    event.preventDefault()
+    return doing.run(async () => {
       const asset = await answerOf(
         service.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
           params: { path: { ...path, claim: claim!.id } },
           body: { code, handle },
         }),
       )
-      await queries.invalidateQueries()
-      await navigate('/:business/assets/:asset', { params: { business: acting.number, asset: asset.number } })
+      await show(asset.number)
     })
+  }
+
+  const create = (event: SubmitEvent) => {
+    event.preventDefault()
+    return doing.run(async () => {
+      const asset = await answerOf(
+        service.POST('/v1/businesses/{business}/assets', {
+          params: { path },
+          body: { platform, kind: kind!, name, handle, ...(inside ? { inside } : {}) },
+          headers: idempotencyKey(),
+        }),
+      )
+      await show(asset.number)
+    })
+  }
 </script>
 
 <svelte:head><title>Bring in an asset · Famiglia</title></svelte:head>
 <main class="ledger">
   <div class="span page-top">
     <p class="margin">Bring in <br />an asset</p>
-    <div>
-      <h1 class="title">What does {acting.business?.name} have on a platform already?</h1>
-      <p class="sub">
-        The platform shows a code to whoever controls it there. You enter the code here; no password changes hands.
-      </p>
-    </div>
+    <h1 class="title">Is it ours, somebody else’s, or not there yet?</h1>
   </div>
   <div class="section">
-    {#if failed}<Trouble error={failed} />{/if}
-    {#if !claim}
+    <div class="whose" role="radiogroup" aria-label="Whose is it?">
+      {#each [['ours', `It is ${acting.business?.name}’s already`], ['theirs', 'It is somebody else’s'], ['new', 'It is not there yet']] as const as [key, label] (key)}
+        <label><input type="radio" class="radio radio-sm" name="whose" value={key} bind:group={whose} /> {label}</label>
+      {/each}
+    </div>
+    <div class="kind">
+      <Field
+        name="word"
+        term="What is it?"
+        placeholder="pixel, newsletter, page …"
+        hint={word && fitting.length === 0 ? 'No kind is called that.' : 'The word of your trade finds its kind.'}
+        bind:value={word}
+      />
+      <label class="field"
+        ><span>Its kind here</span>
+        <select
+          class="select"
+          name="kind"
+          value={kind ?? ''}
+          onchange={event => (picked = event.currentTarget.value as Kind)}
+          >{#each fitting as one (one)}<option value={one}>{kinds[one].noun}</option>{/each}</select
+        ></label
+      >
+    </div>
+    {#if whose === 'theirs'}
+      {#if kind}<p class="entry">
+          {kinds[kind].canBeAskedFor
+            ? `Whoever owns the ${kinds[kind].noun} gives you access to it.`
+            : `A ${kinds[kind].noun} cannot be asked for: whoever holds it has to offer it.`}
+        </p>{/if}
+      <p>
+        Tell them the number of {acting.business?.name}: <NumberPlate number={acting.number} />. They name it in a
+        sentence of theirs, and nothing changes hands but that.
+      </p>
+    {:else if there.length === 0 && platforms.data}
+      <p class="entry">No platform that is known here holds that.</p>
+    {:else if whose === 'ours' && !claim}
       <form onsubmit={begin}>
+        <p class="sub">
+          The platform shows a code to whoever controls it there. You enter the code here; no password changes hands.
+        </p>
         <label class="field"
           ><span>Platform</span>
           <select
@@ -77,8 +134,7 @@
             name="platform"
             value={platform}
             onchange={event => (chosen = event.currentTarget.value)}
-            >{#each platforms.data?.items ?? [] as one (one.key)}<option value={one.key}>{one.name}</option
-              >{/each}</select
+            >{#each there as one (one.key)}<option value={one.key}>{one.name}</option>{/each}</select
           >
         </label>
         <Field
@@ -86,12 +142,12 @@
           term="Its number there"
           required
           maxlength={80}
-          hint="On Marram, an ad account’s number looks like MA-20417."
+          hint="On Marram, an ad account’s number looks like MA-20555."
           bind:value={ref}
         />
-        <p><button class="btn btn-primary" disabled={!platform}>Show me the code there</button></p>
+        <p><button class="btn btn-primary" disabled={!platform || doing.busy}>Show me the code there</button></p>
       </form>
-    {:else}
+    {:else if whose === 'ours' && claim}
       <form onsubmit={confirm}>
         <p>
           The code is shown at <a href={claim.shownAt} target="_blank" rel="noreferrer">{claim.shownAt}</a>, for {claim.minutes}
@@ -107,18 +163,76 @@
           bind:value={handle}
         />
         <p>
-          <button class="btn btn-primary">Bring it in</button>
+          <button class="btn btn-primary" disabled={doing.busy}>Bring it in</button>
           <button class="btn btn-ghost" type="button" onclick={() => (claim = null)}>Another number</button>
         </p>
       </form>
+    {:else}
+      <form onsubmit={create}>
+        <label class="field"
+          ><span>Platform</span>
+          <select
+            class="select"
+            name="platform"
+            value={platform}
+            onchange={event => (chosen = event.currentTarget.value)}
+            >{#each there as one (one.key)}<option value={one.key}>{one.name}</option>{/each}</select
+          >
+        </label>
+        <Field name="name" term="Its name" required maxlength={80} bind:value={name} />
+        <Field name="handle" term="A handle for it" required maxlength={60} bind:value={handle} />
+        {#if outer.length > 0}
+          <label class="field"
+            ><span>Inside</span>
+            <select class="select" name="inside" bind:value={inside}
+              ><option value="">nothing</option>{#each outer as one (one.number)}<option value={one.number}
+                  >{one.name}</option
+                >{/each}</select
+            ></label
+          >
+        {/if}
+        <p class="sub">
+          {kind
+            ? `It is created on ${sayList(there.filter(one => one.key === platform).map(one => one.name))} too.`
+            : ''}
+          Then you are asked who should reach it.
+        </p>
+        <p><button class="btn btn-primary" disabled={!platform || doing.busy}>Create it</button></p>
+      </form>
     {/if}
+    <Outcome {doing} />
   </div>
 </main>
 
 <style>
+  .section {
+    display: grid;
+    gap: 1rem;
+    max-width: 36rem;
+  }
+  .whose {
+    display: grid;
+    gap: 0.375rem;
+  }
+  .whose label {
+    display: flex;
+    gap: 0.625rem;
+    align-items: center;
+    cursor: pointer;
+  }
+  .kind {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 1rem;
+    align-items: start;
+  }
   form {
     display: grid;
     gap: 0.875rem;
-    max-width: 30rem;
+  }
+  @media (max-width: 900px) {
+    .kind {
+      grid-template-columns: minmax(0, 1fr);
+    }
   }
 </style>

@@ -7,8 +7,13 @@
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
   import { route } from '../../router'
+  import Outcome from '../../parts/Outcome.svelte'
+  import Slip from '../../parts/Slip.svelte'
+  import { Doing } from '../../reach/doing.svelte'
   import Holders from './Holders.svelte'
   import Rename from './Rename.svelte'
+  import Siblings from './Siblings.svelte'
+  import Surroundings from './Surroundings.svelte'
 
   const acting = getActing()
   const wanted = $derived((route.params as { asset?: string }).asset ?? '')
@@ -35,6 +40,18 @@
     ),
   )
   let renaming = $state(false)
+  const doing = new Doing()
+
+  const stop = (how: 'archive' | 'freeze', lifted: boolean) =>
+    doing.run(async () => {
+      const params = { path: { business: acting.number, asset: asset!.number } }
+      await answerOf(
+        lifted
+          ? service.DELETE(`/v1/businesses/{business}/assets/{asset}/${how}`, { params })
+          : service.PUT(`/v1/businesses/{business}/assets/{asset}/${how}`, { params }),
+      )
+      return lifted ? 'All is as it was.' : 'Nobody reaches it from this moment. Nothing was ended.'
+    })
 </script>
 
 <svelte:head><title>{asset?.name ?? 'An asset'} · Famiglia</title></svelte:head>
@@ -59,13 +76,25 @@
               class="btn btn-primary btn-sm"
               href="/{acting.number}/give?on={encodeURIComponent(`${asset.kind}/${asset.handle}`)}"
               >Give somebody access</a
+            >{:else}<a class="btn btn-sm" href="/{acting.number}/ask?on={asset.kind}/{asset.handle}">Ask for more</a
             >{/if}
           {#if acting.isAdmin}<button class="btn btn-sm" aria-expanded={renaming} onclick={() => (renaming = !renaming)}
               >Rename</button
+            >
+            <button class="btn btn-sm" onclick={() => stop('freeze', asset.frozen)}
+              >{asset.frozen ? 'Unfreeze' : 'Freeze'}</button
+            >
+            <button class="btn btn-sm" onclick={() => stop('archive', asset.archived)}
+              >{asset.archived ? 'Bring it back' : 'Archive'}</button
             >{/if}
         </div>
       </div>
     </div>
+    <Outcome {doing} />
+    {#if asset.archived}<Slip tone="due"
+        >It is archived: nobody reaches it, whatever was given. Bringing it back brings all of it back.</Slip
+      >{/if}
+    {#if asset.frozen}<Slip tone="due">It is frozen: nobody reaches it for now. Nothing was ended.</Slip>{/if}
     {#if renaming}<Rename {asset} business={acting.number} close={() => (renaming = false)} />{/if}
     <div class="span section">
       <p class="margin">Money and<br />family</p>
@@ -82,13 +111,19 @@
         <section>
           <h2>Who can give this?</h2>
           <p>
-            <b>{sayList(asset.giveAccess.map(person => person.name))}</b>, as {asset.giveAccess.length === 1
-              ? 'admin'
-              : 'admins'}. Stewards can, up to their own level.
+            {#each asset.giveAccess as giver, index (giver.id)}{index > 0 ? '; ' : ''}<b title={giver.why}
+                >{giver.name}</b
+              >,
+              {giver.as}{/each}. Stewards can up to their own level.
           </p>
         </section>
       </div>
     </div>
+    <div class="span section">
+      <p class="margin">Around it</p>
+      <Surroundings {asset} />
+    </div>
+    {#if acting.isAdmin}<Siblings {asset} />{/if}
     {#if asset.canGiveAccess}
       <section class="wide" aria-labelledby="who-reaches">
         <div class="tbl-head">
@@ -109,7 +144,7 @@
           Who reaches it is told to its stewards. Ask {sayList(
             asset.giveAccess.map(person => person.name),
             'or',
-          )} when you need more.
+          )} when you need more: <a href="/{acting.number}/ask?on={asset.kind}/{asset.handle}">it is one step</a>.
         </p>
       </div>
     {/if}

@@ -22,20 +22,6 @@
   const how = (holder: Schemas['Holder']) =>
     holder.state === 'waiting' ? 'waiting' : holder.state === 'not begun' ? 'idle' : 'own'
 
-  /** The sentence that says what somebody has now: the start of every change. */
-  function sentenceOf(holder: Schemas['Holder']): string {
-    const hiding = holder.hidden.length > 0 ? ` hiding ${holder.hidden.join(' and ')}` : ''
-    const until = holder.until ? ` until ${untilWord(holder.until)}` : ''
-    return `let ${holder.person.address} ${holder.level} on ${what}${hiding}${until}`
-  }
-
-  function untilWord(at: string): string {
-    const there = Temporal.Instant.from(at).toZonedDateTimeISO(zone)
-    return there.equals(there.startOfDay())
-      ? there.toPlainDate().subtract({ days: 1 }).toString()
-      : there.toString({ timeZoneName: 'never', smallestUnit: 'minute' })
-  }
-
   async function answer(act: 'withdrawal' | 'reminder', proposal: string) {
     failed = null
     try {
@@ -61,7 +47,7 @@
     ></thead
   >
   <tbody>
-    {#each holders as holder (holder.person.address)}
+    {#each holders as holder (holder.person.address + (holder.proposal ?? ''))}
       <tr>
         <th scope="row"
           >{#if holder.person.id}<a href="/{business}/people/{holder.person.id}">{holder.person.name}</a>{:else}{holder
@@ -87,8 +73,8 @@
           {#if holder.proposal}
             <button class="quiet" onclick={() => answer('reminder', holder.proposal!)}>Send again</button>
             <button class="quiet" onclick={() => answer('withdrawal', holder.proposal!)}>Withdraw</button>
-          {:else if holder.grant}
-            <a href={sayAddress(business, 'give', sentenceOf(holder))}>Change</a>
+          {:else if holder.grant && holder.said}
+            <a href={sayAddress(business, 'give', holder.said)}>Change</a>
             <a class="bad" href={sayAddress(business, 'review', `end ${holder.person.address} on ${what}`)}>End</a>
           {/if}
         </td>

@@ -3,27 +3,32 @@
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
+  import Outcome from '../../parts/Outcome.svelte'
+  import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
-  import { queries } from '../../reach/queries'
+  import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
+  import { sayAddress } from '../give/say'
+  import { countOf, firstHole } from './desk-words'
   import DeskSection from './DeskSection.svelte'
 
   const acting = getActing()
+  const doing = new Doing()
   const path = $derived({ business: acting.number })
   const query = createQuery(() => ({
     queryKey: ['desk', acting.number],
     queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/desk', { params: { path } })),
     enabled: acting.number !== '',
+    refetchInterval: 15_000,
   }))
   const desk = $derived(query.data)
   const first = $derived((acting.me?.person.name ?? '').split(' ')[0])
   const hour = $derived(Temporal.Now.zonedDateTimeISO(acting.zone).hour)
   const greeting = $derived(hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening')
   const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
-  const total = $derived(
-    desk ? desk.received.length + desk.waiting.length + desk.ending.length + desk.unfinished.length : 0,
-  )
+  const total = $derived(desk ? countOf(desk) : 0)
+  let passedOn = $state('')
   const headline = $derived.by(() => {
     if (!desk) return ''
     if (desk.received.length > 0)
@@ -34,24 +39,54 @@
       )
     return total > 0 ? 'Nothing waits for an answer.' : 'Nothing waits for you.'
   })
-  let failed: unknown = $state(null)
 
-  async function act(what: 'accept' | 'decline' | 'remind' | 'withdraw', proposal: string) {
-    failed = null
-    try {
-      const own = { params: { path: { proposal } } }
-      const sent = { params: { path: { business: acting.number, proposal } } }
-      if (what === 'accept') await answerOf(service.POST('/v1/me/proposals/{proposal}/acceptance', own))
-      else if (what === 'decline')
-        await answerOf(service.POST('/v1/me/proposals/{proposal}/refusal', { ...own, body: {} }))
-      else if (what === 'remind')
-        await answerOf(service.POST('/v1/businesses/{business}/proposals/{proposal}/reminder', sent))
-      else await answerOf(service.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', sent))
-      await queries.invalidateQueries()
-    } catch (error) {
-      failed = error
-    }
-  }
+  const own = (proposal: string) => ({ params: { path: { proposal } } })
+  const sent = (proposal: string) => ({ params: { path: { business: acting.number, proposal } } })
+
+  const accept = (proposal: string) =>
+    doing.run(async () => {
+      const accepted = await answerOf(service.POST('/v1/me/proposals/{proposal}/acceptance', own(proposal)))
+      return `Accepted: you work for ${accepted.business.name}.`
+    })
+  const decline = (proposal: string) =>
+    doing.run(async () => {
+      await answerOf(service.POST('/v1/me/proposals/{proposal}/refusal', { ...own(proposal), body: {} }))
+      return 'Declined. Nothing was given.'
+    })
+  const remind = (proposal: string) =>
+    doing.run(async () => {
+      const again = await answerOf(
+        service.POST('/v1/businesses/{business}/proposals/{proposal}/reminder', sent(proposal)),
+      )
+      return `Sent again to ${again.sentTo}; the old link no longer works.`
+    })
+  const withdraw = (proposal: string) =>
+    doing.run(async () => {
+      const { neverSent } = await answerOf(
+        service.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', sent(proposal)),
+      )
+      return neverSent
+        ? 'Withdrawn. Its letter had not left yet: nothing was sent.'
+        : 'Withdrawn. Its link no longer works.'
+    })
+  const passOn = (proposal: string) =>
+    doing.run(async () => {
+      passedOn = (
+        await answerOf(service.POST('/v1/businesses/{business}/proposals/{proposal}/pass-on', sent(proposal)))
+      ).link
+    })
+  const move = (proposal: string, confirmed: boolean) =>
+    doing.run(
+      async () =>
+        (
+          await answerOf(
+            service.POST('/v1/businesses/{business}/proposals/{proposal}/move', {
+              ...sent(proposal),
+              body: { confirmed },
+            }),
+          )
+        ).result,
+    )
 </script>
 
 <svelte:head><title>Desk · Famiglia</title></svelte:head>
@@ -60,36 +95,80 @@
     <p class="margin">{today}</p>
     <h1 class="title">{greeting}, {first}. {headline}</h1>
   </div>
-  {#if failed}<Trouble error={failed} />{/if}
+  <Outcome {doing} />
+  {#if passedOn}<Slip tone="fine"
+      >Pass this link on by other means. It proves nobody’s address: who answers from another one is asked about here
+      first. <code>{passedOn}</code></Slip
+    >{/if}
   {#if desk}
     <DeskSection title="Waits for your answer" items={desk.received}>
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
           >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
-      {#snippet what(row)}<b>{row.from}</b> invites you to work for <b>{row.business}</b>, on {sayList(
-          row.assets,
-        )}.{/snippet}
-      {#snippet next(row)}<button class="btn btn-primary btn-sm" onclick={() => act('accept', row.proposal)}
-          >Accept</button
-        ><button class="quiet" onclick={() => act('decline', row.proposal)}>Decline</button>{/snippet}
+      {#snippet what(row)}{#if row.kind === 'ask'}<b>{row.from}</b> asks for access to {sayList(row.assets)}{row.reason
+            ? `: “${row.reason}”`
+            : '.'}{:else}<b>{row.from}</b> invites you to work for <b>{row.business}</b>{row.assets.length > 0
+            ? `, on ${sayList(row.assets)}`
+            : ''}.{/if}{/snippet}
+      {#snippet next(row)}{#if row.kind === 'ask'}<a
+            class="btn btn-primary btn-sm"
+            href="/{acting.number}/proposals/{row.proposal}">Read and answer</a
+          >{:else}<button class="btn btn-primary btn-sm" onclick={() => accept(row.proposal)}>Accept</button><button
+            class="quiet"
+            onclick={() => decline(row.proposal)}>Decline</button
+          >{/if}{/snippet}
     </DeskSection>
     <DeskSection title="Waits for somebody else" items={desk.waiting}>
       {#snippet when(row)}<span>pending since <Age at={row.openedAt} zone={acting.zone} /></span><span
-          >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
+          class={{ due: row.lapsesSoon }}>lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
-      {#snippet what(row)}<b>{row.to}</b> has not answered the invitation of {row.by}, to {sayList(
-          row.assets,
-        )}.{/snippet}
-      {#snippet next(row)}<button class="btn btn-sm" onclick={() => act('remind', row.proposal)}>Send it again</button
-        ><button class="quiet" onclick={() => act('withdraw', row.proposal)}>Withdraw</button>{/snippet}
+      {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
+          from
+          <b>{row.moveTo}</b>.{:else if row.kind === 'ask'}Nobody has answered yet what you asked for: {sayList(
+            row.assets,
+          )}.{:else}<b>{row.to}</b> has not answered the invitation of {row.by}{row.assets.length > 0
+            ? `, to ${sayList(row.assets)}`
+            : ', on no asset yet'}.{/if}{/snippet}
+      {#snippet next(row)}{#if row.moveTo}<button class="btn btn-sm" onclick={() => move(row.proposal, true)}
+            >Send it there</button
+          ><button class="quiet" onclick={() => move(row.proposal, false)}>Leave it</button
+          >{:else if row.kind === 'ask'}<button class="btn btn-sm" onclick={() => withdraw(row.proposal)}
+            >Withdraw</button
+          >{:else}<button class="btn btn-sm" onclick={() => remind(row.proposal)}>Send it again</button><span
+            class="two"
+            ><button class="quiet" onclick={() => passOn(row.proposal)}>Link to pass on</button><button
+              class="quiet"
+              onclick={() => withdraw(row.proposal)}>Withdraw</button
+            ></span
+          >{/if}{/snippet}
     </DeskSection>
     <DeskSection title="Runs out soon" items={desk.ending}>
       {#snippet when(row)}<span class="due"><Age at={row.until} zone={acting.zone} /></span>{/snippet}
-      {#snippet what(row)}<b>{row.person}</b> reaches <b>{row.asset}</b> until {sayEnd(
+      {#snippet what(row)}<b>{row.holder}</b> reaches <b>{row.on}</b> until {sayEnd(
           Temporal.Instant.from(row.until),
           acting.zone,
         )}.{/snippet}
-      {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/people/{row.personId}">Look at it</a>{/snippet}
+      {#snippet next(row)}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.prolong)}>Prolong it</a
+        >{/snippet}
+    </DeskSection>
+    <DeskSection title="Not ready yet" items={desk.holes}>
+      {#snippet when(row)}<span>{row.met} of {row.of}</span>{/snippet}
+      {#snippet what(row)}{@const hole = firstHole(row)}<b>{row.who.name}</b> is to <i>{row.purpose}</i>, and cannot
+        yet: {hole?.takes}
+        {hole?.asset ? `on ${hole.asset.name}` : ''} is missing.{#if !hole?.sentence && hole?.remedy}<small
+            >{hole.remedy}</small
+          >{/if}{/snippet}
+      {#snippet next(row)}{@const hole = firstHole(row)}{#if hole?.sentence}<a
+            class="btn btn-sm"
+            href={sayAddress(acting.number, 'review', hole.sentence)}>Let {row.who.name.split(' ')[0]}</a
+          >{:else if hole?.tie}<a class="btn btn-sm" href="/{acting.number}/assets/{encodeURIComponent(hole.tie.one)}"
+            >Look at it</a
+          >{/if}{/snippet}
+    </DeskSection>
+    <DeskSection title="Nobody was put on it" items={desk.alone}>
+      {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}
+      {#snippet what(row)}The {row.noun} <b>{row.name}</b> is reached by the admins alone; others of its kind have holders.{/snippet}
+      {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/assets/{row.number}">See who could</a>{/snippet}
     </DeskSection>
     <DeskSection title="Unfinished" items={desk.unfinished}>
       {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}
@@ -102,6 +181,15 @@
           href={row.lacks === 'assets'
             ? `/${acting.number}/give?who=${encodeURIComponent(row.address)}`
             : `/${acting.number}/people/${row.personId}`}>{row.lacks === 'assets' ? 'Give access' : 'Look at it'}</a
+        >{/snippet}
+    </DeskSection>
+    <DeskSection title="Lapsed without an answer" items={desk.lapsed}>
+      {#snippet when(row)}<Age at={row.lapsedAt} zone={acting.zone} />{/snippet}
+      {#snippet what(row)}<b>{row.to}</b> never answered the invitation{row.assets.length > 0
+          ? ` to ${sayList(row.assets)}`
+          : ''}. Nothing was given.{/snippet}
+      {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/give?who={encodeURIComponent(row.to)}"
+          >Invite anew</a
         >{/snippet}
     </DeskSection>
     {#if total === 0}
@@ -126,5 +214,18 @@
 <style>
   .first {
     margin-top: 0.75rem;
+  }
+  .two {
+    display: flex;
+    gap: 0.75rem;
+  }
+  small {
+    display: block;
+    font: 400 0.9375rem/1.375rem var(--font-sans);
+    color: var(--ink-2);
+  }
+  code {
+    font-family: var(--font-mono);
+    overflow-wrap: anywhere;
   }
 </style>

@@ -1,19 +1,27 @@
 <script lang="ts">
-  import { capitalised } from '@famiglia/core'
+  import { capitalised, sayList } from '@famiglia/core'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import Seats from '../../parts/Seats.svelte'
   import { sayFigures } from '../../parts/figures'
   import type { Schemas } from '../../reach/service'
 
   /** What the sentence would do, beneath it while it is composed. */
-  let { preview }: { preview: Schemas['Preview'] } = $props()
-
-  const changes = $derived(preview.assets.map(asset => asset.difference).filter(difference => difference !== null))
+  let { preview, takeLeast }: { preview: Schemas['Preview']; takeLeast: (sentence: string) => void } = $props()
 </script>
 
 <section class="span fact">
   <h2 class="margin">Allows</h2>
   <div><AssetWords assets={preview.assets} /></div>
 </section>
+{#if preview.surplus.length > 0}<section class="span fact warn">
+    <h2 class="margin">More than it takes</h2>
+    <div>
+      {#each preview.surplus as more, index (index)}<p>{more}</p>{/each}
+      {#if preview.least}<p>
+          <button class="quiet" onclick={() => takeLeast(preview.least!)}>Give only what the purpose takes</button>
+        </p>{/if}
+    </div>
+  </section>{/if}
 <section class="span fact">
   <h2 class="margin">Keeps back</h2>
   <div>
@@ -29,10 +37,10 @@
     {#each preview.assets as asset (asset.number)}<p>{sayFigures(asset.sees, asset.hidden)}</p>{/each}
   </div>
 </section>
-{#if changes.length > 0}<section class="span fact warn">
+{#if preview.changes.length > 0}<section class="span fact warn">
     <h2 class="margin">Changes</h2>
     <div>
-      {#each changes as change, index (index)}<p>{change}</p>{/each}
+      {#each preview.changes as change, index (index)}<p>{change}</p>{/each}
     </div>
   </section>{/if}
 {#each preview.assets as asset (asset.number)}
@@ -45,6 +53,17 @@
   <h2 class="margin">Until</h2>
   <div><p>{preview.until ? capitalised(preview.until.words) : 'No end is set'}.</p></div>
 </section>
+{#if preview.seats}<section class="span fact">
+    <h2 class="margin">Seats</h2>
+    <div class="seats">
+      <Seats before={preview.seats.before} after={preview.seats.after} included={preview.seats.included} />
+      <p>{capitalised(preview.seats.words)}</p>
+    </div>
+  </section>{/if}
+{#if preview.alsoCanGive.length > 0}<section class="span fact">
+    <h2 class="margin">Can give it too</h2>
+    <div><p>{sayList(preview.alsoCanGive)}.</p></div>
+  </section>{/if}
 <section class="span fact">
   <h2 class="margin">Will be told</h2>
   <div>
@@ -62,6 +81,12 @@
   }
   .fact:first-child {
     margin-top: 1rem;
+  }
+  .seats {
+    display: flex;
+    gap: 0.75rem;
+    align-items: center;
+    flex-wrap: wrap;
   }
   .warn .margin {
     color: var(--color-warning);

@@ -1,14 +1,18 @@
 <script lang="ts">
   import {
     allFigures,
+    actionsOfKind,
+    actionWords,
     isAddress,
-    isTier,
+    isKind,
+    kinds,
     sayEnd,
     sayList,
     Temporal,
     tiers,
     endOf,
     readMoment,
+    type Kind,
     type Tier,
   } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
@@ -16,11 +20,12 @@
   import Icon from '../../parts/Icon.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { assetsOf, peopleOf } from '../../reach/lists'
+  import { assetsOf, bundlesOf, peopleOf, purposesOf, teamsOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
   import Choices from './Choices.svelte'
   import Consequences from './Consequences.svelte'
   import { Composer } from './composer.svelte'
+  import Sufficiency from './Sufficiency.svelte'
   import Part from './Part.svelte'
   import { goAndSay, readSay } from './say'
 
@@ -35,6 +40,9 @@
   const path = $derived({ business: acting.number })
   const assets = assetsOf(acting)
   const people = peopleOf(acting)
+  const teams = teamsOf(acting)
+  const bundles = bundlesOf(acting)
+  const purposes = purposesOf(acting)
   const preview = createQuery(() => ({
     queryKey: ['preview', acting.number, composer.text],
     queryFn: async () =>
@@ -56,17 +64,42 @@
     run: 'publish, send, spend',
     steward: 'run, and give access',
   }
-  const assetItems = $derived(
-    (assets.data?.items ?? []).map(asset => ({
+  const assetItems = $derived([
+    ...(assets.data?.items ?? []).map(asset => ({
       key: `${asset.kind}/${asset.handle}`,
       name: asset.name,
-      more: asset.noun,
+      // The words of the trade stand there too, so that typing “pixel” finds the tag.
+      more: `${asset.noun}${isKind(asset.kind) ? `, ${kinds[asset.kind].alsoCalled[0] ?? ''}` : ''}`,
     })),
+    ...(bundles.data?.items ?? []).map(bundle => ({
+      key: `bundle/${bundle.handle}`,
+      name: bundle.name,
+      more: `bundle of ${bundle.assets}`,
+    })),
+  ])
+  const whoItems = $derived([
+    ...(people.data?.items ?? []).map(person => ({ key: person.address, name: person.name, more: person.address })),
+    ...(teams.data?.items ?? []).map(team => ({
+      key: `team/${team.handle}`,
+      name: team.name,
+      more: `team of ${team.members}`,
+    })),
+  ])
+  const kindsNamed: Kind[] = $derived(composer.on.map(text => text.split('/')[0] ?? '').filter(isKind))
+  /** What can be given: purposes first, then tiers, then the actions of the kinds that are named. */
+  const givenItems = $derived([
+    ...(purposes.data?.items ?? []).map(purpose => ({ key: purpose.name, name: purpose.name, more: 'purpose' })),
+    ...tiers.map(tier => ({ key: tier, name: tier, more: tierWords[tier] })),
+    ...[...new Set(kindsNamed.flatMap(kind => actionsOfKind(kind)))].map(action => ({
+      key: action,
+      name: actionWords[action].join(' '),
+      more: action,
+    })),
+  ])
+  const whoSaid = $derived(sayList(composer.who.map(key => whoItems.find(item => item.key === key)?.name ?? key)))
+  const givenSaid = $derived(
+    composer.isByPurpose ? composer.purpose : [composer.tier ?? '', ...composer.actions].filter(Boolean).join(', '),
   )
-  const peopleItems = $derived(
-    (people.data?.items ?? []).map(person => ({ key: person.address, name: person.name, more: person.address })),
-  )
-  const whoSaid = $derived(peopleItems.find(item => item.key === composer.who)?.name ?? composer.who)
   const onSaid = $derived(sayList(composer.on.map(key => assetItems.find(item => item.key === key)?.name ?? key)))
   const untilSaid = $derived.by(() => {
     const moment = readMoment(composer.until)
@@ -80,8 +113,9 @@
     onclose: () => (open = null),
   })
 
-  function toggleAsset(key: string) {
-    composer.on = composer.on.includes(key) ? composer.on.filter(one => one !== key) : [...composer.on, key]
+  /** Something that the purpose misses is added to what is named; where nothing was named, the named ones were all. */
+  function addAsset(text: string) {
+    if (!composer.on.includes(text)) composer.toggleOn(text)
   }
 
   function readOver() {
@@ -108,40 +142,51 @@
     </div>
     <div>
       <p class="sentence">
-        Let <Part label="Who" value={whoSaid} empty="somebody" {...opening('who')} onclear={() => (composer.who = '')}>
-          <Choices
-            items={peopleItems}
-            chosen={[composer.who]}
-            placeholder="A name, or an e-mail address"
-            free={typed => (isAddress(typed) ? typed.toLowerCase() : null)}
-            ontake={key => ((composer.who = key), (open = null))}
-          />
-        </Part>
-        <Part
-          label="Tier"
-          value={[composer.tier ?? '', ...composer.actions].filter(Boolean).join(', ')}
-          empty="do something"
-          italic
-          {...opening('tier')}
+        Let <Part
+          label="Who"
+          value={whoSaid}
+          empty="somebody"
+          {...opening('who')}
+          onclear={() => (composer.who = composer.who.slice(0, -1))}
         >
           <Choices
-            items={tiers.map(tier => ({ key: tier, name: tier, more: tierWords[tier] }))}
-            chosen={[composer.tier ?? '']}
-            placeholder="A tier"
-            ontake={key => (isTier(key) && (composer.tier = key), (open = null))}
+            items={whoItems}
+            chosen={composer.who}
+            several
+            placeholder="A name, a team, or an e-mail address"
+            free={typed => (isAddress(typed) ? typed.toLowerCase() : null)}
+            ontake={key => composer.toggleWho(key)}
+          />
+        </Part>
+        <Part label="Purpose or tier" value={givenSaid} empty="get something done" italic {...opening('tier')}>
+          <Choices
+            items={givenItems}
+            chosen={[composer.purpose, composer.tier ?? '', ...composer.actions]}
+            several
+            placeholder="What should they get done? Or a tier, or an action"
+            ontake={key => composer.choose(key)}
           />
         </Part>
         on <Part
           label="Assets"
           value={onSaid}
-          empty="an asset"
+          empty={composer.isByPurpose ? 'all that it takes' : 'an asset'}
           {...opening('on')}
           onclear={() => (composer.on = composer.on.slice(0, -1))}
         >
-          <Choices items={assetItems} chosen={composer.on} several placeholder="An asset" ontake={toggleAsset} />
-          {#if assets.data && assetItems.length === 0}<a href="/{acting.number}/bring-in"
-              >No asset is here yet. Bring one in</a
-            >{/if}
+          <Choices
+            items={assetItems}
+            chosen={composer.on}
+            several
+            placeholder="An asset, or a bundle"
+            ontake={key => composer.toggleOn(key)}
+          />
+          <p class="note missing">
+            Not in the list? It was not brought in yet, or you do not reach it.
+            {#if acting.isAdmin}<a href="/{acting.number}/bring-in">Bring it in</a>{:else}<a href="/{acting.number}/ask"
+                >Ask for it</a
+              >{/if}
+          </p>
         </Part>, hiding
         <Part
           label="Hiding"
@@ -195,11 +240,15 @@
     </div>
   </div>
   {#if wrong}<div class="section"><Trouble error={wrong} /></div>
-  {:else if composer.isWhole && preview.data}<Consequences preview={preview.data} />
+  {:else if composer.isWhole && preview.data}
+    <div class={['told', { beside: preview.data.purpose }]}>
+      <div><Consequences preview={preview.data} takeLeast={sentence => (unread = composer.take(sentence))} /></div>
+      {#if preview.data.purpose}<Sufficiency purpose={preview.data.purpose} add={addAsset} />{/if}
+    </div>
   {:else}<div class="section">
       <p class="entry">
-        Say who, and on what. What it allows, whose money it can spend and who is told stands here before anything is
-        sent.
+        Say who, and what they should get done. What it allows, whose money it can spend and who is told stands here
+        before anything is sent.
       </p>
     </div>{/if}
   <footer class="span foot">
@@ -239,6 +288,35 @@
     gap: 1rem;
     padding: 0.625rem 0 0.25rem;
     flex-wrap: wrap;
+  }
+  .missing {
+    padding: 0.5rem 0.625rem 0.25rem;
+  }
+  .told {
+    display: grid;
+    grid-column: 1 / -1;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .told > div {
+    display: grid;
+    grid-template-columns: subgrid;
+    grid-column: 1 / -1;
+  }
+  .told.beside {
+    grid-template-columns: minmax(0, 1fr) 21rem;
+    column-gap: 2rem;
+  }
+  .told.beside > div {
+    grid-column: 1;
+  }
+  @media (max-width: 1180px) {
+    .told.beside {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .told.beside > :global(aside) {
+      order: -1;
+      margin-top: 1rem;
+    }
   }
   .foot {
     position: sticky;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayInstant, Temporal } from '@famiglia/core'
+  import { capitalised, sayInstant, sayList, standings, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
@@ -25,9 +25,20 @@
     refetchInterval: false as const,
   }))
   const preview = $derived(review.data)
-  const invites = $derived(preview?.verb === 'let' && preview.who.state !== 'member')
+  const strangers = $derived(
+    preview?.verb === 'let' ? preview.who.filter(one => one.state === 'new' || one.state === 'invited') : [],
+  )
+  const invites = $derived(strangers.length > 0)
   const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
-  const name = $derived(preview?.who.name ?? preview?.who.address ?? '')
+  const name = $derived(sayList((preview?.who ?? []).map(one => one.name)))
+
+  const standingMeans: Record<string, string> = {
+    finance: 'Sees the bills and what is spent on every asset that has them, and can change how it is paid.',
+    admin:
+      'Can do everything: reach every asset with all figures, invite and end people, and make or lower other admins.',
+  }
+  const sayMissing = (requirements: readonly { takes: string; must: boolean; state: string }[]) =>
+    sayList(requirements.filter(one => one.must && one.state !== 'met').map(one => one.takes))
 </script>
 
 <svelte:head><title>Read it over · Famiglia</title></svelte:head>
@@ -49,7 +60,7 @@
                 onclick={() => sending.withdraw()}>Withdraw</button
               >{/if}{/snippet}</Slip
         >
-        {#if sending.withdrawn}<Slip tone="due">Withdrawn. Its link no longer works.</Slip>{/if}
+        {#if sending.withdrawn}<Slip tone="due">Withdrawn. {sending.withdrawn}</Slip>{/if}
         {#if sending.failed}<Trouble error={sending.failed} />{/if}
         <p class="on">
           <a class="btn btn-primary" href="/{acting.number}/desk">To the desk</a>
@@ -63,7 +74,7 @@
         <p class="sentence m">
           <Emphasised
             text={preview.summary}
-            names={[name, ...preview.assets.map(asset => asset.name)]}
+            names={[...preview.who.map(one => one.name), ...preview.assets.map(asset => asset.name)]}
             tier={preview.assets[0]?.tier ?? null}
           />
         </p>
@@ -72,7 +83,16 @@
           <div>
             <dt>To</dt>
             <dd>
-              {preview.who.address}{invites ? ', who joins as ' : ''}{#if invites}<b>member</b>{/if}
+              {sayList(
+                preview.who.map(one =>
+                  one.address === one.name || !one.address ? one.name : `${one.name} (${one.address})`,
+                ),
+              )}{#if invites && acting.isAdmin}, who
+                {strangers.length === 1 ? 'joins' : 'join'} as
+                <select class="part" aria-label="Standing" bind:value={sending.standing}
+                  >{#each standings as standing (standing)}<option value={standing}>{standing}</option>{/each}</select
+                >{:else if invites}, who {strangers.length === 1 ? 'joins' : 'join'} as <b>member</b>{/if}
+              {#if sending.standing !== 'member'}<p class="due">{standingMeans[sending.standing]}</p>{/if}
             </dd>
           </div>
           {#if preview.assets.length > 0}<div>
@@ -92,11 +112,31 @@
                 <dt>Can spend</dt>
                 <dd>{asset.money}</dd>
               </div>{/if}
-            {#if asset.difference}<div>
-                <dt>Changes</dt>
-                <dd>{asset.difference}</dd>
-              </div>{/if}
           {/each}
+          {#each preview.changes as change, index (index)}<div>
+              <dt>{index === 0 ? 'Changes' : ''}</dt>
+              <dd>{change}</dd>
+            </div>{/each}
+          {#if preview.purpose}<div>
+              <dt>Enough?</dt>
+              <dd>
+                {preview.purpose.enough
+                  ? `Yes, to ${preview.purpose.name}.`
+                  : `Not yet to ${preview.purpose.name}: ${sayMissing(preview.purpose.requirements)} is missing.`}
+              </dd>
+            </div>{/if}
+          {#each preview.surplus as more, index (index)}<div>
+              <dt>{index === 0 ? 'More than it takes' : ''}</dt>
+              <dd class="due">{more}</dd>
+            </div>{/each}
+          {#if preview.seats}<div>
+              <dt>Seats</dt>
+              <dd>{capitalised(preview.seats.words)}</dd>
+            </div>{/if}
+          {#if preview.alsoCanGive.length > 0}<div>
+              <dt>Can give it too</dt>
+              <dd>{sayList(preview.alsoCanGive)}.</dd>
+            </div>{/if}
           {#if preview.verb === 'let'}<div>
               <dt>Until</dt>
               <dd>{preview.until ? capitalised(preview.until.words) : 'No end is set'}.</dd>
@@ -117,7 +157,8 @@
           signer={acting.me!}
           business={acting.business!.name}
           {today}
-          takesProof={(preview.takesProof && !preview.proofIsFresh) || sending.proofAsked}
+          takesProof={((preview.takesProof || sending.standing !== 'member') && !preview.proofIsFresh) ||
+            sending.proofAsked}
           label={preview.verb === 'end' ? 'End it' : 'send'}
           ending={preview.verb === 'end'}
         />
@@ -150,6 +191,14 @@
 </main>
 
 <style>
+  select {
+    appearance: none;
+    font-weight: 600;
+  }
+  option {
+    background: var(--color-base-100);
+    color: var(--color-base-content);
+  }
   .done {
     padding-top: 0.5rem;
   }

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../reach/service'
+  import ProofFields from '../../parts/ProofFields.svelte'
   import type { Sending } from './sending.svelte'
 
   /** The fresh proof is the act of signing: the name is pale until it is given, then ink. */
@@ -13,54 +14,29 @@
     ending: boolean
   }
   let { sending, signer, business, today, takesProof, label, ending }: Props = $props()
-
-  let secret = $state('')
-  const byCode = $derived(signer.person.secondProof)
-
-  async function sign(event: SubmitEvent) {
-    event.preventDefault()
-    await sending.send(takesProof ? (byCode ? { code: secret.replace(/\s/g, '') } : { password: secret }) : null)
-    secret = ''
-  }
 </script>
 
-<form onsubmit={sign}>
+<div class="signing">
   <div>
     <p class={['line', { pale: takesProof }]}>{signer.person.name}</p>
     <p class="note">for {business}, {today}</p>
   </div>
   <div class="proof">
     {#if takesProof}
-      {#if byCode}
-        <label class="field"
-          ><span>Six-digit code</span><input
-            class="input num"
-            name="code"
-            inputmode="numeric"
-            autocomplete="one-time-code"
-            pattern="[0-9 ]{'{6,7}'}"
-            required
-            bind:value={secret}
-          /></label
-        >
-      {:else}
-        <label class="field"
-          ><span>Password</span><input
-            class="input"
-            type="password"
-            name="password"
-            autocomplete="current-password"
-            required
-            bind:value={secret}
-          /></label
-        >
-      {/if}
+      <ProofFields
+        person={signer.person}
+        busy={sending.busy}
+        label={ending ? label : `Sign and ${label}`}
+        {ending}
+        onprove={proof => sending.send(proof)}
+      />
+    {:else}
+      <button class={['btn', ending ? 'end' : 'btn-primary']} disabled={sending.busy} onclick={() => sending.send(null)}
+        >{ending ? label : `Sign and ${label}`}</button
+      >
     {/if}
-    <button class={['btn', ending ? 'end' : 'btn-primary']} disabled={sending.busy}
-      >{ending ? label : `Sign and ${label}`}</button
-    >
   </div>
-</form>
+</div>
 <p class="note why">
   {#if takesProof}This lets somebody act, spend or see what was hidden, so it takes a fresh proof; it then holds for 10
     minutes.
@@ -69,7 +45,7 @@
 </p>
 
 <style>
-  form {
+  .signing {
     display: grid;
     grid-template-columns: 1fr auto;
     gap: 1.5rem;
@@ -93,7 +69,7 @@
     margin-top: 0.75rem;
   }
   @media (max-width: 900px) {
-    form {
+    .signing {
       grid-template-columns: minmax(0, 1fr);
     }
   }

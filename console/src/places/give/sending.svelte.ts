@@ -1,4 +1,5 @@
 import { answerOf, idempotencyKey, Refusal, service, type Schemas } from '../../reach/service'
+import { giveProof, type Proof } from '../../reach/doing.svelte'
 import { queries } from '../../reach/queries'
 
 /** Signing a sentence and sending it. Sent again after a lost answer, it does not happen twice. */
@@ -6,10 +7,12 @@ export class Sending {
   said: Schemas['Said'] | null = $state(null)
   failed: unknown = $state(null)
   busy = $state(false)
-  withdrawn = $state(false)
+  /** What became of a withdrawal; empty before. */
+  withdrawn = $state('')
   /** The service asked for a fresh proof although the review did not expect it. */
   proofAsked = $state(false)
   note = $state('')
+  standing: 'member' | 'finance' | 'admin' = $state('member')
   private readonly key = idempotencyKey()
 
   constructor(
@@ -17,10 +20,14 @@ export class Sending {
     private readonly business: () => string,
   ) {}
 
-  async send(proof: { code: string } | { password: string } | null): Promise<void> {
+  async send(proof: Proof | null): Promise<void> {
     await this.attempt(async () => {
-      if (proof) await answerOf(service.POST('/v1/me/proof', { body: proof }))
-      const body = { sentence: this.sentence, ...(this.note.trim() ? { note: this.note.trim() } : {}) }
+      if (proof) await giveProof(proof)
+      const body = {
+        sentence: this.sentence,
+        ...(this.note.trim() ? { note: this.note.trim() } : {}),
+        ...(this.standing === 'member' ? {} : { standing: this.standing }),
+      }
       this.said = await answerOf(
         service.POST('/v1/businesses/{business}/sentences', {
           params: { path: { business: this.business() } },
@@ -34,12 +41,12 @@ export class Sending {
 
   async withdraw(): Promise<void> {
     await this.attempt(async () => {
-      await answerOf(
+      const { neverSent } = await answerOf(
         service.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {
           params: { path: { business: this.business(), proposal: this.said!.proposal! } },
         }),
       )
-      this.withdrawn = true
+      this.withdrawn = neverSent ? 'Its letter had not left yet: nothing was sent.' : 'Its link no longer works.'
     })
   }
 

@@ -5,6 +5,7 @@
   import Age from '../../parts/Age.svelte'
   import AssetWords from '../../parts/AssetWords.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
+  import ProofFields from '../../parts/ProofFields.svelte'
   import Field from '../../parts/Field.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -66,11 +67,11 @@
             {proposal.note}<br /><span>{proposal.by.name}</span>
           </blockquote>{/if}
         <dl class="facts">
-          <div>
-            <dt>You may</dt>
-            <dd><AssetWords assets={proposal.assets} how="waiting" /></dd>
-          </div>
-          {#each proposal.assets as asset (asset.number)}
+          {#if proposal.assets.length > 0}<div>
+              <dt>You may</dt>
+              <dd><AssetWords assets={proposal.assets} how="waiting" /></dd>
+            </div>{/if}
+          {#each proposal.assets as asset (asset.number + asset.given)}
             <div>
               <dt>You see</dt>
               <dd>{sayFigures(asset.sees, asset.hidden)}</dd>
@@ -80,14 +81,18 @@
               <dd>{capitalised(asset.mayNot)}.</dd>
             </div>
           {/each}
+          {#if proposal.standing !== 'member'}<div>
+              <dt>You become</dt>
+              <dd>{proposal.standing} of {proposal.business.name}.</dd>
+            </div>{/if}
           {#if proposal.assets.some(asset => asset.money)}<div>
               <dt>Whose money</dt>
               <dd>Adverts spend {possessive(proposal.business.name)} money. It costs you nothing.</dd>
             </div>{/if}
-          <div>
-            <dt>Until</dt>
-            <dd>{until(proposal.assets)}</dd>
-          </div>
+          {#if proposal.assets.length > 0}<div>
+              <dt>Until</dt>
+              <dd>{until(proposal.assets)}</dd>
+            </div>{/if}
           <div>
             <dt>Then</dt>
             <dd>
@@ -100,6 +105,16 @@
         {#if answering.failed}<Trouble error={answering.failed} />{/if}
         {#if answering.outcome === 'declined'}
           <Slip tone="fine">You declined. Nothing was given, and {proposal.by.name} is told.</Slip>
+        {:else if answering.moved}<Slip tone="fine">{answering.moved}</Slip>
+        {:else if answering.passedOn && answering.signedInAs !== proposal.to}
+          <form onsubmit={event => answering.move(event)}>
+            <p>
+              This link was passed on to you, so it does not prove your address. Say where the letter shall come; if
+              that is not {proposal.to}, {proposal.by.name} is asked first.
+            </p>
+            <Field name="address" term="Your e-mail address" type="email" required bind:value={answering.address} />
+            <div class="acts"><button class="btn btn-primary" disabled={answering.busy}>Send it there</button></div>
+          </form>
         {:else if answering.stranger}
           <Slip tone="due"
             >This invitation is for {proposal.to}; you are signed in as {answering.signedInAs}.{#snippet remedy()}<button
@@ -108,36 +123,46 @@
               >{/snippet}</Slip
           >
         {:else}
-          <form onsubmit={event => answering.accept(event)}>
-            {#if answering.takesNewSignIn}
-              <Field
-                name="name"
-                term="Your name"
-                required
-                maxlength={80}
-                autocomplete="name"
-                bind:value={answering.name}
-              />
-              <Field
-                name="password"
-                term="A password for your sign-in"
-                type="password"
-                required
-                minlength={10}
-                autocomplete="new-password"
-                hint="At least 10 characters. Several words are easy to keep in mind."
-                bind:value={answering.password}
-              />
-            {/if}
-            <div class="acts">
-              <button class="btn btn-primary" disabled={answering.busy}
-                >{answering.takesSignIn ? 'Sign in to accept' : 'Accept and begin'}</button
-              >
-              <button class="btn btn-ghost" type="button" onclick={() => (answering.declining = !answering.declining)}
-                >Decline</button
-              >
-            </div>
-          </form>
+          {#if answering.prover}
+            <p>Accepting this takes a fresh proof of who you are.</p>
+            <ProofFields
+              person={answering.prover}
+              busy={answering.busy}
+              label="Accept"
+              onprove={proof => answering.acceptWith(proof)}
+            />
+          {:else}
+            <form onsubmit={event => answering.accept(event)}>
+              {#if answering.takesNewSignIn}
+                <Field
+                  name="name"
+                  term="Your name"
+                  required
+                  maxlength={80}
+                  autocomplete="name"
+                  bind:value={answering.name}
+                />
+                <Field
+                  name="password"
+                  term="A password for your sign-in"
+                  type="password"
+                  required
+                  minlength={10}
+                  autocomplete="new-password"
+                  hint="At least 10 characters. Several words are easy to keep in mind."
+                  bind:value={answering.password}
+                />
+              {/if}
+              <div class="acts">
+                <button class="btn btn-primary" disabled={answering.busy}
+                  >{answering.takesSignIn ? 'Sign in to accept' : 'Accept and begin'}</button
+                >
+                <button class="btn btn-ghost" type="button" onclick={() => (answering.declining = !answering.declining)}
+                  >Decline</button
+                >
+              </div>
+            </form>
+          {/if}
           {#if answering.declining}
             <form class="decline" onsubmit={event => answering.decline(event)}>
               <Field name="reason" term="A word on why, if you like" maxlength={500} bind:value={answering.reason} />

@@ -1,4 +1,5 @@
-import { answerOf, Refusal, service, type Schemas } from '../../reach/service'
+import { giveProof, type Proof } from '../../reach/doing.svelte'
+import { answerOf, fetchMe, Refusal, service, type Schemas } from '../../reach/service'
 
 /** Reading an invitation by its link, and answering it. */
 export class Answering {
@@ -6,9 +7,16 @@ export class Answering {
   /** Whether the address has a sign-in already. */
   known = $state(false)
   signedInAs: string | null = $state(null)
+  /** Whether the link was passed on, so that it proves nobody’s address. */
+  passedOn = $state(false)
+  /** What became of asking for it to come to another address. */
+  moved = $state('')
+  address = $state('')
   failed: unknown = $state(null)
   busy = $state(false)
   declining = $state(false)
+  /** Who is signed in, once accepting turned out to take a fresh proof first. */
+  prover: Schemas['Me']['person'] | null = $state(null)
   outcome: 'declined' | null = $state(null)
   name = $state('')
   password = $state('')
@@ -25,7 +33,7 @@ export class Answering {
   }
 
   get takesNewSignIn(): boolean {
-    return !this.known && this.signedInAs === null
+    return !this.known && this.signedInAs === null && !this.passedOn
   }
 
   async read(): Promise<void> {
@@ -34,6 +42,7 @@ export class Answering {
       this.proposal = read.proposal
       this.known = read.known
       this.signedInAs = read.signedInAs
+      this.passedOn = read.passedOn
     })
   }
 
@@ -41,24 +50,26 @@ export class Answering {
     event.preventDefault()
     if (this.takesSignIn)
       return location.assign(
-        `/sign-in?address=${encodeURIComponent(this.proposal!.to)}&next=${encodeURIComponent(`/invitation#${this.link}`)}`,
+        `/sign-in?address=${encodeURIComponent(this.proposal!.to!)}&next=${encodeURIComponent(`/invitation#${this.link}`)}`,
       )
-    await this.attempt(async () => {
-      const signIn = this.takesNewSignIn ? { signIn: { name: this.name, password: this.password } } : {}
-      await answerOf(service.POST('/v1/invitations/acceptance', { body: { link: this.link, ...signIn } }))
-      location.assign('/my-access')
-    })
+    await this.attempt(() => this.acceptNow())
   }
 
-  async decline(event: SubmitEvent): Promise<void> {
+  private async acceptNow(): Promise<void> {
+    const signIn = this.takesNewSignIn ? { signIn: { name: this.name, password: this.password } } : {}
+    await answerOf(service.POST('/v1/invitations/acceptance', { body: { link: this.link, ...signIn } }))
+    location.assign('/my-access?new')
+  }
+
+  /** Asks for the letter to come to an address of one's own. */
+  async move(event: SubmitEvent): Promise<void> {
     event.preventDefault()
     await this.attempt(async () => {
-      await answerOf(
-        service.POST('/v1/invitations/refusal', {
-          body: { link: this.link, ...(this.reason ? { reason: this.reason } : {}) },
-        }),
-      )
-      this.outcome = 'declined'
+      const body = { link: this.link, address: this.address }
+      const { sentTo } = await answerOf(service.POST('/v1/invitations/moving', { body }))
+      this.moved = sentTo
+        ? `A letter is on its way to ${sentTo}. Answer with its link.`
+        : `${this.proposal!.by.name} is asked whether it may go to ${this.address}. If so, a letter comes there.`
     })
   }
 
@@ -75,7 +86,8 @@ export class Answering {
     try {
       await act()
     } catch (error) {
-      this.failed = error
+      if (error instanceof Refusal && error.code === 'proof.needed') this.prover = (await fetchMe()).person
+      else this.failed = error
       if (error instanceof Refusal && (error.code === 'sign-in.needed' || error.code === 'proposal.wrong-person'))
         this.known = true
     } finally {

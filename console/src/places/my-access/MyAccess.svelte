@@ -1,8 +1,10 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayEnd, sayList, sayInstant, Temporal } from '@famiglia/core'
+  import { sayCount, sayInstant, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
-  import TierMark from '../../parts/TierMark.svelte'
+  import Outcome from '../../parts/Outcome.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import Holdings from './Holdings.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -39,6 +41,16 @@
   }))
   const others = $derived((business.data?.admins ?? []).filter(admin => admin.id !== me.person.id))
   const first = $derived(me.person.name.split(' ')[0])
+  const mine = $derived(me.businesses.some(own => own.number === shown?.number))
+  const doing = new Doing()
+  /** Whoever has just accepted is led to the first thing they can do. */
+  const isNew = new URLSearchParams(location.search).has('new')
+
+  const leave = () =>
+    doing.run(async () => {
+      const path = { business: shown!.number }
+      return (await answerOf(service.POST('/v1/businesses/{business}/leave', { params: { path } }))).result
+    })
 </script>
 
 <svelte:head><title>My access · Famiglia</title></svelte:head>
@@ -72,51 +84,34 @@
       </ul>
       <h3 class="if">How you sign in</h3>
       <p>
-        {me.person.secondProof ? 'With a password, and a code as second proof.' : 'With a password only.'}
+        {me.person.passkeys > 0
+          ? 'With a passkey, or a password.'
+          : me.person.codeSetUp
+            ? 'With a password, and a code as second proof.'
+            : 'With a password only.'}
         <a href="/my-access/sign-in">{me.person.secondProof ? 'Sign-ins and tokens' : 'Set up a second proof'}</a>
       </p>
     </div>
     <section class="sheet may" aria-labelledby="may-do">
       <h2 class="head" id="may-do">{shown ? `What you may do for ${shown.name}` : 'Nothing is shared with you yet'}</h2>
       {#if query.data}
-        <ul>
-          {#each holdings as holding (holding.asset.number)}
-            <li>
-              <TierMark tier={holding.tier} actions={holding.level.split(', ').length} size="l" />
-              <div>
-                <p class="entry"><b>{holding.asset.name}</b>, {holding.asset.noun}</p>
-                <p>
-                  {capitalised(holding.may)}.{#if holding.hidden.length > 0}<i
-                      >{capitalised(sayList(holding.hidden))}
-                      {holding.hidden.length > 1 ? 'are' : 'is'} hidden from you.</i
-                    >{/if}
-                </p>
-                {#each holding.through as sentence, index (index)}<p class="through">{sentence}</p>{/each}
-              </div>
-              <div class="open">
-                <a class="btn btn-sm" href={holding.asset.address}>Open on {holding.asset.platform}</a>
-                <p class="note num">
-                  {holding.until ? `until ${sayEnd(Temporal.Instant.from(holding.until), acting.zone)}` : 'no end'}
-                </p>
-              </div>
-            </li>
-          {:else}
-            <li class="none">
-              <p class="entry">
-                Nothing now. {shown
-                  ? 'What was given to you has ended, or has not been given yet.'
-                  : 'When somebody invites you, a letter comes to your address.'}
-              </p>
-            </li>
-          {/each}
-        </ul>
+        <Holdings
+          {holdings}
+          zone={acting.zone}
+          first={isNew}
+          none={`Nothing now. ${shown ? 'What was given to you has ended, or has not been given yet.' : 'When somebody invites you, a letter comes to your address.'}`}
+        />
         {#if others.length > 0}<p class="ask">
             <b>Need more?</b>
             {sayList(
               others.map(({ name, address }) => `${name} (${address})`),
               'or',
-            )} can give it.
+            )} can give it: <a href="/{shown?.number}/ask">ask in one step</a>.
           </p>{/if}
+        {#if mine}<p class="ask">
+            <button class="quiet" onclick={leave}>Leave {shown?.name}</button>
+          </p>{/if}
+        <Outcome {doing} label="Leave" ending />
       {:else if query.error}<Trouble error={query.error} />{:else}<Waiting />{/if}
     </section>
   </div>
@@ -177,33 +172,6 @@
     padding: 1.25rem 1.625rem;
     margin-bottom: 1.5rem;
   }
-  .may li {
-    display: grid;
-    grid-template-columns: auto minmax(0, 1fr) auto;
-    gap: 1rem;
-    padding: 0.8125rem 0;
-    border-top: 1px solid var(--rule);
-  }
-  .may li.none {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .may ul {
-    margin-top: 0.5rem;
-  }
-  .may i,
-  .through {
-    color: var(--ink-2);
-  }
-  .through {
-    font-size: 0.875rem;
-    margin-top: 0.25rem;
-  }
-  .open {
-    display: grid;
-    justify-items: end;
-    gap: 0.375rem;
-    align-content: start;
-  }
   .ask {
     border-top: 4px double var(--rule-strong);
     padding-top: 0.875rem;
@@ -221,13 +189,6 @@
     }
     .may {
       padding: 1rem;
-    }
-    .may li {
-      grid-template-columns: auto minmax(0, 1fr);
-    }
-    .open {
-      grid-column: 2;
-      justify-items: start;
     }
   }
 </style>

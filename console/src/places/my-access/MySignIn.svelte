@@ -6,6 +6,10 @@
   import Trouble from '../../parts/Trouble.svelte'
   import { queries } from '../../reach/queries'
   import { answerOf, service } from '../../reach/service'
+  import Addresses from './Addresses.svelte'
+  import Passkeys from './Passkeys.svelte'
+  import Password from './Password.svelte'
+  import Recovery from './Recovery.svelte'
   import NewToken from './NewToken.svelte'
   import SecondProof from './SecondProof.svelte'
 
@@ -43,7 +47,22 @@
   </div>
   <section class="span section">
     <h2 class="margin">Second proof</h2>
-    <SecondProof setUp={me.person.secondProof} />
+    <div>
+      <SecondProof setUp={me.person.codeSetUp} />
+      {#if me.person.codeSetUp}<Recovery left={me.person.recoveryCodes} />{/if}
+    </div>
+  </section>
+  <section class="span section">
+    <h2 class="margin">Passkeys</h2>
+    <Passkeys />
+  </section>
+  <section class="span section">
+    <h2 class="margin">Addresses</h2>
+    <Addresses />
+  </section>
+  <section class="span section">
+    <h2 class="margin">Password</h2>
+    <Password />
   </section>
   <section class="span section">
     <h2 class="margin">Sign-ins and tokens</h2>
@@ -76,7 +95,7 @@
           {/each}
         </tbody>
       </table>
-      <NewToken {me} />
+      <NewToken />
     </div>
   </section>
 </main>

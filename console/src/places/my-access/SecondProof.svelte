@@ -1,6 +1,7 @@
 <script lang="ts">
   import QRCode from 'qrcode'
   import Field from '../../parts/Field.svelte'
+  import RecoveryCodes from './RecoveryCodes.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import { queries } from '../../reach/queries'
@@ -12,6 +13,7 @@
   let begun: { secret: string; picture: string } | null = $state(null)
   let code = $state('')
   let done = $state(false)
+  let codes: string[] = $state([])
   let failed: unknown = $state(null)
 
   async function attempt(act: () => Promise<void>) {
@@ -32,7 +34,8 @@
   const confirm = (event: SubmitEvent) => {
     event.preventDefault()
     return attempt(async () => {
-      await answerOf(service.POST('/v1/me/second-proof/confirmation', { body: { code: code.replace(/\s/g, '') } }))
+      const body = { code: code.replace(/\s/g, '') }
+      codes = (await answerOf(service.POST('/v1/me/second-proof/confirmation', { body }))).recoveryCodes
       done = true
       begun = null
       await queries.invalidateQueries()
@@ -41,7 +44,9 @@
 </script>
 
 <div>
-  {#if done}<Slip tone="fine">The second proof is set up. From now on signing in takes a code.</Slip>{/if}
+  {#if done}<Slip tone="fine">The second proof is set up. From now on signing in takes a code.</Slip><RecoveryCodes
+      {codes}
+    />{/if}
   {#if begun}
     <form onsubmit={confirm}>
       <img src={begun.picture} alt="The secret as a QR code, for your authenticator app" width="192" height="192" />

@@ -1,7 +1,11 @@
 <script lang="ts">
-  import { capitalised, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayEnd, sayInstant, sayList, standings, Temporal, type Standing } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import Outcome from '../../parts/Outcome.svelte'
+  import Slip from '../../parts/Slip.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import Readiness from './Readiness.svelte'
   import Age from '../../parts/Age.svelte'
   import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -26,6 +30,28 @@
   }))
   const person = $derived(found.data)
   const holdings = $derived(held.data?.items ?? [])
+  const first = $derived((person?.name ?? '').split(' ')[0])
+  const doing = new Doing()
+
+  const stop = (how: 'pause' | 'freeze', lifted: boolean) =>
+    doing.run(async () => {
+      const params = { path }
+      const told = await answerOf(
+        lifted
+          ? service.DELETE(`/v1/businesses/{business}/people/{person}/${how}`, { params })
+          : service.PUT(`/v1/businesses/{business}/people/{person}/${how}`, { params, body: {} }),
+      )
+      return told.result
+    })
+
+  const setStanding = (standing: Standing) =>
+    doing.run(async () => {
+      const params = { path: { ...path, person: person!.address } }
+      const told = await answerOf(
+        service.PUT('/v1/businesses/{business}/people/{person}/standing', { params, body: { standing } }),
+      )
+      return told.result
+    })
 </script>
 
 <svelte:head><title>{person?.name ?? 'A person'} · Famiglia</title></svelte:head>
@@ -46,15 +72,41 @@
         {#if acting.isAdmin}
           <div class="page-acts">
             <a class="btn btn-sm" href="/{acting.number}/give?who={encodeURIComponent(person.address)}">Give access</a>
-            <a class="btn btn-sm end" href={sayAddress(acting.number, 'review', `end ${person.address}`)}
-              >End everything</a
-            >
+            <a class="btn btn-sm" href="/{acting.number}/people/{person.id}/as">See as {first}</a>
+            <a class="btn btn-sm end" href="/{acting.number}/people/{person.id}/leaving">See {first} out</a>
           </div>
         {/if}
       </div>
     </div>
+    {#if person.frozen || person.paused}<Slip tone="due"
+        >{person.name} is {person.frozen ? 'frozen' : 'paused'}: nothing of what stands below counts for now. Nothing
+        was ended.</Slip
+      >{/if}
+    <Outcome {doing} />
+    {#if acting.isAdmin}
+      <section class="span section">
+        <h2 class="margin">Standing</h2>
+        <p class="standing">
+          <select
+            class="select"
+            aria-label="Standing"
+            value={person.standing}
+            onchange={event => setStanding(event.currentTarget.value as Standing)}
+            >{#each standings as standing (standing)}<option value={standing}>{standing}</option>{/each}</select
+          >
+          <button class="btn btn-sm" onclick={() => stop('pause', person.paused)}
+            >{person.paused ? 'Resume' : 'Pause'}</button
+          >
+          <button class="btn btn-sm end" onclick={() => stop('freeze', person.frozen)}
+            >{person.frozen ? 'Unfreeze' : 'Freeze at once'}</button
+          >
+          {#if person.teams.length > 0}<span>in the teams {sayList(person.teams)}</span>{/if}
+        </p>
+      </section>
+      <Readiness who={person.address} name={person.name} />
+    {/if}
     <section class="span section">
-      <h2 class="margin">What {person.name.split(' ')[0]} reaches</h2>
+      <h2 class="margin">What {first} reaches</h2>
       <div>
         {#if held.error}<Trouble error={held.error} />
         {:else if held.data && holdings.length === 0}<p class="entry">
@@ -66,7 +118,9 @@
               ><tr
                 ><th scope="col">Asset</th><th scope="col">May</th><th scope="col">Through</th><th scope="col"
                   >Hidden</th
-                ><th scope="col">Last used</th><th scope="col">Until</th></tr
+                ><th scope="col">Last used</th><th scope="col">Until</th><th scope="col"
+                  ><span class="sr-only">What to do</span></th
+                ></tr
               ></thead
             >
             <tbody>
@@ -88,6 +142,19 @@
                   <td class="num"
                     >{holding.until ? sayEnd(Temporal.Instant.from(holding.until), acting.zone) : 'no end'}</td
                   >
+                  <td class="acts"
+                    >{#if holding.said && acting.isAdmin}<a href={sayAddress(acting.number, 'give', holding.said)}
+                        >Change</a
+                      >
+                      <a
+                        class="bad"
+                        href={sayAddress(
+                          acting.number,
+                          'review',
+                          `end ${person.address} on ${holding.asset.kind}/${holding.asset.handle}`,
+                        )}>End</a
+                      >{/if}</td
+                  >
                 </tr>
               {/each}
             </tbody>
@@ -98,7 +165,7 @@
     <section class="span section">
       <h2 class="margin">How {person.name.split(' ')[0]} signs in</h2>
       <p>
-        {#if person.secondProof}With a password, and a code as second proof.{:else}With a password only. <span
+        {#if person.secondProof}With a second proof beside the password, or a passkey.{:else}With a password only. <span
             class="due">No second proof is set up.</span
           >{/if}
       </p>
@@ -106,3 +173,21 @@
   {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
   {:else}<Waiting />{/if}
 </main>
+
+<style>
+  .standing {
+    display: flex;
+    gap: 0.75rem;
+    align-items: center;
+    flex-wrap: wrap;
+  }
+  .standing .select {
+    width: 10rem;
+  }
+  .acts {
+    white-space: nowrap;
+  }
+  .acts a + a {
+    margin-left: 0.625rem;
+  }
+</style>

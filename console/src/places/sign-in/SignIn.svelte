@@ -3,6 +3,8 @@
   import PlainPage from '../../frame/PlainPage.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import { answerOf, service } from '../../reach/service'
+  import { browserSupportsWebAuthn } from '@simplewebauthn/browser'
+  import { askPasskey } from '../../reach/doing.svelte'
   import Bough from './Bough.svelte'
 
   let address = $state(searchParams.get('address')?.toString() ?? '')
@@ -25,7 +27,7 @@
     try {
       const outcome = await answerOf(
         service.POST('/v1/sign-in', {
-          body: { address, password, ...(needsCode ? { code: code.replace(/\s/g, '') } : {}) },
+          body: { address, password, ...(needsCode ? second() : {}) },
         }),
       )
       if (outcome.needs === 'code') needsCode = true
@@ -33,6 +35,27 @@
     } catch (error) {
       failed = error
       code = ''
+    } finally {
+      busy = false
+    }
+  }
+
+  /** Six digits are a code of the app; anything else is taken for a recovery code. */
+  const second = () => {
+    const plain = code.replace(/\s/g, '')
+    return /^\d{6}$/.test(plain) ? { code: plain } : { recovery: plain }
+  }
+
+  async function withPasskey() {
+    failed = null
+    busy = true
+    try {
+      const { id, options } = await answerOf(service.POST('/v1/sign-in/passkey/challenge'))
+      const credential = await askPasskey(options)
+      await answerOf(service.POST('/v1/sign-in/passkey', { body: { challenge: id, credential: credential as never } }))
+      location.assign(next)
+    } catch (error) {
+      failed = error
     } finally {
       busy = false
     }
@@ -63,12 +86,10 @@
       </h1>
       {#if needsCode}
         <label class="field secret"
-          ><span>Six-digit code, from your authenticator app</span><input
+          ><span>Six-digit code from your app, or a recovery code</span><input
             class="input num"
             name="code"
-            inputmode="numeric"
             autocomplete="one-time-code"
-            pattern="[0-9 ]{'{6,7}'}"
             required
             bind:value={code}
             {@attach focused}
@@ -87,7 +108,15 @@
         >
       {/if}
       {#if failed}<Trouble error={failed} />{/if}
-      <div class="acts"><button class="btn btn-primary btn-lg" disabled={busy}>Sign in</button></div>
+      <div class="acts">
+        <button class="btn btn-primary btn-lg" disabled={busy}>Sign in</button>
+        {#if !needsCode && browserSupportsWebAuthn()}<button
+            class="btn btn-lg"
+            type="button"
+            disabled={busy}
+            onclick={withPasskey}>With a passkey</button
+          >{/if}
+      </div>
       <dl class="facts">
         <div>
           <dt>Invited?</dt>
@@ -100,8 +129,8 @@
         <div>
           <dt>Locked out?</dt>
           <dd>
-            Another admin of your business can invite you anew. Sign-in slows down after wrong tries, and lets you in
-            again after a minute.
+            <a href="/forgotten-password">Forgot the password</a>: a link comes by letter. Where the app is lost, a
+            recovery code takes its place. Sign-in slows down after wrong tries, and lets you in again after a minute.
           </dd>
         </div>
       </dl>
@@ -141,6 +170,9 @@
     margin-top: 1.25rem;
   }
   .acts {
+    display: flex;
+    gap: 0.75rem;
+    flex-wrap: wrap;
     margin-top: 1.25rem;
   }
   .facts {
