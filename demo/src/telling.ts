@@ -88,6 +88,9 @@ async function makeToken(town: Town, client: FamigliaClient, name: string, days:
 export async function asDemoPerson(town: Town, teller: Teller, about: string): Promise<DemoPerson> {
   const { name, address, password, totpSecret } = teller
   const token = await makeToken(town, teller.client, 'demo', 180)
+  const { items } = await answerOf(teller.client.GET('/v1/me/sessions'))
+  const story = items.find(session => session.current)!
+  await answerOf(teller.client.DELETE('/v1/me/sessions/{id}', { params: { path: { id: story.id } } }))
   return { name, email: address, password, about, totpSecret, token }
 }
 

@@ -4,10 +4,15 @@ export function sayList(items: readonly string[], last = 'and'): string {
   return `${items.slice(0, -1).join(', ')} ${last} ${items.at(-1)}`
 }
 
+/** `pages`, `properties`: more than one of something. */
+export function sayMany(one: string): string {
+  return /[^aeiou]y$/.test(one) ? `${one.slice(0, -1)}ies` : `${one}s`
+}
+
 const smallNumbers = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ')
 
 /** `one asset`, `three assets`, `48 assets`: small numbers in words. */
-export function sayCount(count: number, one: string, many = `${one}s`): string {
+export function sayCount(count: number, one: string, many = sayMany(one)): string {
   return `${smallNumbers[count] ?? count} ${count === 1 ? one : many}`
 }
 

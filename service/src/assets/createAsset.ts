@@ -1,4 +1,4 @@
-import { isKind, kinds, sayList, type Kind } from '@famiglia/core'
+import { isKind, kinds, sayList, sayMany, type Kind } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
@@ -29,7 +29,7 @@ export function createAsset(room: Room) {
     if (!platform.kinds.includes(kind))
       throw new Problem(
         'kind.not-there',
-        `${platform.name} holds no ${kinds[kind].noun}s. It holds ${sayList(platform.kinds)}.`,
+        `${platform.name} holds no ${sayMany(kinds[kind].noun)}. It holds ${sayList(platform.kinds)}.`,
         { pointer: '/kind' },
       )
     const outer = wanted.inside ? await outerAsset(room.database.manager, acting, kind, wanted.inside) : null
@@ -69,7 +69,7 @@ async function outerAsset(manager: EntityManager, acting: Acting, kind: Kind, in
   if (kinds[outer.kind].contains.includes(kind)) return outer
   throw new Problem(
     'kind.not-there',
-    `${outer.name} is ${kinds[outer.kind].noun}, which holds no ${kinds[kind].noun}s.`,
+    `${outer.name} is ${kinds[outer.kind].noun}, which holds no ${sayMany(kinds[kind].noun)}.`,
     {
       pointer: '/inside',
     },

@@ -1,4 +1,4 @@
-import { kinds, sayList, type Kind } from '@famiglia/core'
+import { kinds, sayList, sayMany, type Kind } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
@@ -69,7 +69,7 @@ export function makeBundle(room: Room) {
 }
 
 export function sayRule(of: readonly Kind[]): string {
-  return `all ${sayList(of.map(kind => `${kinds[kind].noun}s`))}`
+  return `all ${sayList(of.map(kind => sayMany(kinds[kind].noun)))}`
 }
 
 /** Puts an asset into a bundle by list: whoever holds the bundle reaches it, at once. */

@@ -1,5 +1,5 @@
 import type { AccessFacts, AssetFact, GrantFact, HolderFact, Kind, Standing } from '@famiglia/core'
-import { Temporal } from '@famiglia/core'
+import { allKinds, Temporal } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 import type { Acting } from '../businesses/acting.ts'
 
@@ -27,8 +27,8 @@ export async function readColumns(database: DataSource, acting: Acting): Promise
   const rows = (await database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.frozen_at IS NOT NULL AS frozen, asset.inside_id,
        ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id IN (asset.id, asset.inside_id)) AS bundles
-     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY asset.kind, asset.name, asset.id LIMIT ${mostColumns}`,
-    [acting.id],
+     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostColumns}`,
+    [acting.id, allKinds],
   )) as ColumnRow[]
   const owner = { id: acting.id, number: acting.number, name: acting.name, zone: acting.zone, paused: false }
   const reachedBy = new Map<string, number[]>()

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { createVirtualizer } from '@tanstack/svelte-virtual'
-  import { capitalised } from '@famiglia/core'
+  import { capitalised, sayMany } from '@famiglia/core'
   import { get } from 'svelte/store'
   import { untrack } from 'svelte'
   import { getActing } from '../../frame/acting-context'
@@ -102,7 +102,7 @@
                   aria-hidden="true"
                   style:left="calc(var(--name) + {group.from * columnWidth}px)"
                   style:width="{group.count * columnWidth}px"
-                  >{group.count > 1 ? `${capitalised(group.noun)}s` : capitalised(group.noun)}</span
+                  >{capitalised(group.count > 1 ? sayMany(group.noun) : group.noun)}</span
                 >
               {/each}
             </div>

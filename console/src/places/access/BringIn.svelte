@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { findKinds, kinds, sayList, type Kind } from '@famiglia/core'
+  import { findKinds, kinds, possessive, sayList, type Kind } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
@@ -87,7 +87,7 @@
   </div>
   <div class="section">
     <div class="whose" role="radiogroup" aria-label="Whose is it?">
-      {#each [['ours', `It is ${acting.business?.name}’s already`], ['theirs', 'It is somebody else’s'], ['new', 'It is not there yet']] as const as [key, label] (key)}
+      {#each [['ours', `It is ${possessive(acting.business?.name ?? '')} already`], ['theirs', 'It is somebody else’s'], ['new', 'It is not there yet']] as const as [key, label] (key)}
         <label><input type="radio" class="radio radio-sm" name="whose" value={key} bind:group={whose} /> {label}</label>
       {/each}
     </div>

@@ -160,7 +160,7 @@
           >{/if}{/snippet}
       {#snippet next(row)}{@const hole = firstHole(row)}{#if hole?.sentence}<a
             class="btn btn-sm"
-            href={sayAddress(acting.number, 'review', hole.sentence)}>Let {row.who.name.split(' ')[0]}</a
+            href={sayAddress(acting.number, 'review', hole.sentence)}>Let {row.who.name.split(' ')[0]} have it</a
           >{:else if hole?.tie}<a class="btn btn-sm" href="/{acting.number}/assets/{encodeURIComponent(hole.tie.one)}"
             >Look at it</a
           >{/if}{/snippet}

@@ -293,21 +293,19 @@
     padding: 0.5rem 0.625rem 0.25rem;
   }
   .told {
-    display: grid;
     grid-column: 1 / -1;
+    display: grid;
     grid-template-columns: minmax(0, 1fr);
-  }
-  .told > div {
-    display: grid;
-    grid-template-columns: subgrid;
-    grid-column: 1 / -1;
+    align-items: start;
   }
   .told.beside {
     grid-template-columns: minmax(0, 1fr) 21rem;
     column-gap: 2rem;
   }
-  .told.beside > div {
-    grid-column: 1;
+  .told :global(.fact) {
+    display: grid;
+    grid-template-columns: var(--m) minmax(0, 1fr);
+    column-gap: 2.5rem;
   }
   @media (max-width: 1180px) {
     .told.beside {
@@ -316,6 +314,11 @@
     .told.beside > :global(aside) {
       order: -1;
       margin-top: 1rem;
+    }
+  }
+  @media (max-width: 900px) {
+    .told :global(.fact) {
+      grid-template-columns: minmax(0, 1fr);
     }
   }
   .foot {

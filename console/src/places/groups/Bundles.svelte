@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { allKinds, kinds, sayCount, type Kind } from '@famiglia/core'
+  import { allKinds, kinds, sayCount, sayMany, type Kind } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
@@ -116,7 +116,7 @@
         {#if byRule}<div class="kinds">
             {#each allKinds as kind (kind)}<label class="check"
                 ><input type="checkbox" class="checkbox checkbox-sm" value={kind} bind:group={of} />
-                {kinds[kind].noun}s</label
+                {sayMany(kinds[kind].noun)}</label
               >{/each}
           </div>{/if}
         <button class="btn btn-sm" disabled={!name.trim() || (byRule && of.length === 0)}>Make it</button>

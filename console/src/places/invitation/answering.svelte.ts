@@ -61,6 +61,25 @@ export class Answering {
     location.assign('/my-access?new')
   }
 
+  async acceptWith(proof: Proof): Promise<void> {
+    await this.attempt(async () => {
+      await giveProof(proof)
+      await this.acceptNow()
+    })
+  }
+
+  async decline(event: SubmitEvent): Promise<void> {
+    event.preventDefault()
+    await this.attempt(async () => {
+      await answerOf(
+        service.POST('/v1/invitations/refusal', {
+          body: { link: this.link, ...(this.reason ? { reason: this.reason } : {}) },
+        }),
+      )
+      this.outcome = 'declined'
+    })
+  }
+
   /** Asks for the letter to come to an address of one's own. */
   async move(event: SubmitEvent): Promise<void> {
     event.preventDefault()

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayCount } from '@famiglia/core'
+  import { capitalised, sayCount } from '@famiglia/core'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -16,7 +16,7 @@
 </script>
 
 <p>
-  <span class={{ due: left < 3 }}>{sayCount(left, 'recovery code is', 'recovery codes are')} left.</span>
+  <span class={{ due: left < 3 }}>{capitalised(sayCount(left, 'recovery code is', 'recovery codes are'))} left.</span>
   <button class="btn btn-sm" onclick={draw}>Draw new ones</button>
 </p>
 <Outcome {doing} label="Draw new ones" />

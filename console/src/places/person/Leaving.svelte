@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayCount, sayList } from '@famiglia/core'
+  import { capitalised, sayCount, sayList } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Outcome from '../../parts/Outcome.svelte'
@@ -56,7 +56,7 @@
       <div>
         <h1 class="title">{leaving.person.name} is about to go.</h1>
         <p class="sub">
-          {sayCount(leaving.holds.length, 'asset is', 'assets are')} reached by {first}, who is {leaving.person
+          {capitalised(sayCount(leaving.holds.length, 'asset is', 'assets are'))} reached by {first}, who is {leaving.person
             .standing};
           {sayCount(leaving.sessions, 'sign-in', 'sign-ins')} and {sayCount(leaving.tokens, 'token', 'tokens')} are open.
         </p>
