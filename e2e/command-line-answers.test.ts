@@ -60,7 +60,7 @@ test('an asset is renamed and keeps its number; people and what they reach are l
     /It is Winter Cargo now: ad-account\/winter-freight, still A-/,
   )
   expect((await run('people')).out).toMatch(
-    /Tomasz Oyelaran +tomasz@ondaverde.example +member +1 +password only +Agnese Torvald/,
+    /Tomasz Oyelaran +tomasz@ondaverde.example +member +1 +none +Agnese Torvald/,
   )
   expect((await run('what', 'tomasz@ondaverde.example')).out).toMatch(
     /winter-freight +Winter Cargo +Ondaverde Ferries +watch +revenue and contacts/,

@@ -118,7 +118,7 @@ test('piped output is data alone: JSON and CSV', async () => {
     expect.arrayContaining([expect.objectContaining({ address: 'tomasz@ondaverde.example' })]),
   )
   expect((await agnese.run('--csv', 'people')).out.split('\r\n')[0]).toBe(
-    'person,address,standing,assets,signs in with,invited by,since',
+    'person,address,standing,assets,teams,second proof,stopped,invited by,since',
   )
 })
 

@@ -130,10 +130,11 @@ test('everything of a person ends in one step from their page, and the last admi
   const page = await signedIn(scene.agnese)
   await page.getByRole('link', { name: 'Access', exact: true }).click()
   await page.getByRole('link', { name: 'Tomasz Oyelaran' }).click()
-  await page.getByRole('link', { name: 'End everything' }).click()
-  await page.getByText('Tomasz Oyelaran stops being a member of Ondaverde Ferries').waitFor()
-  await page.getByRole('button', { name: 'End it' }).click()
-  await page.getByText('and is no longer a member of Ondaverde Ferries').waitFor()
+  await page.getByRole('link', { name: 'See Tomasz out' }).click()
+  await page.getByRole('row').filter({ hasText: 'Winter Freight' }).last().waitFor()
+  await page.getByRole('button', { name: 'End all of it' }).click()
+  await page.getByText('Tomasz Oyelaran reaches nothing of Ondaverde Ferries any more').waitFor()
+  await page.getByText('Looked at from their side: nothing is left.').waitFor()
   expect(await scene.can(scene.tomasz.email, 'ads.see', 'ad-account/winter-freight')).toBe(false)
 
   await page.goto(

@@ -54,7 +54,7 @@ test('she composes the sentence by keyboard alone, reads it over and sends it', 
   await agnese.keyboard.type('p')
   await agnese.keyboard.type('riya@ondaverde.example')
   await agnese.keyboard.press('Enter')
-  await agnese.getByRole('button', { name: /^Tier:/ }).press('Enter')
+  await agnese.getByRole('button', { name: /^Purpose or tier:/ }).press('Enter')
   await agnese.keyboard.type('run')
   await agnese.keyboard.press('Enter')
   await agnese.getByRole('button', { name: /^Hiding:/ }).press('Enter')
@@ -115,7 +115,7 @@ test('Priya works on Marram, which she enters through Famiglia, and is refused w
 
 test('lowered to watch, Marram refuses at once; ended, she sees nothing there and in her console', async () => {
   await rowOf(agnese, 'Priya Lindqvist').getByRole('link', { name: 'Change' }).click()
-  await agnese.getByRole('button', { name: /^Tier:/ }).click()
+  await agnese.getByRole('button', { name: /^Purpose or tier:/ }).click()
   await agnese.keyboard.type('watch')
   await agnese.keyboard.press('Enter')
   await agnese.getByText('Loses: draft, publish and pause adverts').waitFor()
@@ -181,6 +181,12 @@ test('no page has a finding of axe, by day, by night or on a phone, and none is 
     `${at}/people/${tomasz!.id}`,
     `${at}/history`,
     `${at}/bring-in`,
+    `${at}/lists`,
+    `${at}/groups`,
+    `${at}/ask`,
+    `${at}/people/${tomasz!.id}/as`,
+    `${at}/people/${tomasz!.id}/leaving`,
+    '/forgotten-password',
     '/my-access',
     '/my-access/sign-in',
     '/open-business',

@@ -69,7 +69,9 @@ function leftovers(): string[] {
 async function waiting(place: Place) {
   const client = famigliaClient({ url: place.url, token: place.people[0]!.token })
   const { businesses } = await answerOf(client.GET('/v1/me'))
-  return answerOf(client.GET('/v1/businesses/{business}/desk', { params: { path: { business: businesses[0]!.number } } }))
+  return answerOf(
+    client.GET('/v1/businesses/{business}/desk', { params: { path: { business: businesses[0]!.number } } }),
+  )
 }
 
 test('the demo opens, says where to go and who can sign in, and Ctrl-C ends everything it started', async () => {

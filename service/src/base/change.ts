@@ -83,7 +83,8 @@ export function changeDoor(database: DataSource, jobs: Jobs, clock: Clock): Make
 function changeIn(manager: EntityManager, actor: Actor | null, now: Instant, jobs: Jobs, woken: Set<Queue>): Change {
   let entries = 0
   const later: Change['later'] = async (queue, data, at) => {
-    await jobs.add(manager, queue, data, at)
+    const seconds = at ? Math.max(0, Math.ceil((at.epochMilliseconds - now.epochMilliseconds) / 1000)) : 0
+    await jobs.add(manager, queue, data, seconds)
     woken.add(queue)
   }
   return {

@@ -1,6 +1,5 @@
 import PgBoss from 'pg-boss'
 import type { EntityManager } from 'typeorm'
-import type { Instant } from '@famiglia/core'
 
 /** What is done in the background, and what each piece of work is about. */
 export interface Work {
@@ -65,15 +64,15 @@ export class Jobs {
     await this.boss.schedule('look-for-what-is-due', everyFewMinutes)
   }
 
-  /** Puts work in the queue within a transaction; it is begun after the commit, and not before `at`. */
-  async add<Q extends Queue>(manager: EntityManager, queue: Q, work: Work[Q], at?: Instant): Promise<void> {
+  /** Puts work in the queue within a transaction; it is begun after the commit, and not before so many seconds are over. */
+  async add<Q extends Queue>(manager: EntityManager, queue: Q, work: Work[Q], afterSeconds = 0): Promise<void> {
     const executeSql = async (text: string, values: unknown[]) => {
       const result = (await manager.queryRunner!.query(text, values, true)) as { records?: unknown[]; raw?: unknown[] }
       return { rows: result.records ?? result.raw ?? [] }
     }
     const id = await this.boss.send(queue, work, {
       db: { executeSql } as PgBoss.Db,
-      ...(at ? { startAfter: new Date(at.epochMilliseconds) } : {}),
+      ...(afterSeconds > 0 ? { startAfter: afterSeconds } : {}),
     })
     if (!id) throw new Error(`The work “${queue}” could not be queued.`)
   }

@@ -46,7 +46,7 @@ test('access that ends within thirty days is pointed at, later ends are not', as
     scene.agnese,
     `let tomasz@ondaverde.example watch on ad-account/winter-freight hiding revenue and contacts until ${day(12)}`,
   )
-  expect((await desk(scene.agnese)).ending).toMatchObject([{ person: 'Tomasz Oyelaran', asset: 'Winter Freight' }])
+  expect((await desk(scene.agnese)).ending).toMatchObject([{ holder: 'Tomasz Oyelaran', on: 'Winter Freight' }])
 })
 
 test('who signs in with a password only, and who is on no asset, is told to admins alone', async () => {

@@ -36,7 +36,7 @@ test('the review tells what it allows and keeps back, until which instant in whi
     at: '2027-03-28T23:00:00Z',
     words: 'the end of 28 March 2027, which is 29 March 2027, 00:00 (Europe/Lisbon)',
   })
-  expect(told).toMatchObject({ takesProof: true, who: { state: 'new' }, mails: [{ to: 'bea@ondaverde.example' }] })
+  expect(told).toMatchObject({ takesProof: true, who: [{ state: 'new' }], mails: [{ to: 'bea@ondaverde.example' }] })
 })
 
 test('a review sends nothing and changes nothing', async () => {

@@ -73,6 +73,7 @@
             >{/each}
         </div>
         <AccessTabs here="grid" />
+        <a class="btn btn-sm" href="/{acting.number}/bring-in">Bring in an asset</a>
       </div>
     </div>
     {#if grid.query.data}
@@ -88,12 +89,12 @@
                 <span><TierMark tier="run" how="idle" size="s" /> not in force</span>
               </div>
               {#each assets as asset, index (asset.number)}
-                <a
+                <span
                   class="slanted"
                   role="columnheader"
-                  href="/{acting.number}/assets/{asset.number}"
                   style:left="calc(var(--name) + {index * columnWidth + 16}px)"
-                  title="{asset.name}, {asset.noun}">{asset.inside ? '› ' : ''}{asset.name}</a
+                  title="{asset.name}, {asset.noun}"
+                  ><a href="/{acting.number}/assets/{asset.number}">{asset.inside ? '› ' : ''}{asset.name}</a></span
                 >
               {/each}
               {#each groups as group (group.from)}
@@ -241,6 +242,8 @@
     text-overflow: ellipsis;
     font-size: 0.875rem;
     line-height: 1.25rem;
+  }
+  .slanted a {
     text-decoration: none;
   }
   .kind {

@@ -14,11 +14,16 @@
 
   let typed = $state('')
   let at = $state(0)
+  const wanted = $derived(typed.trim().toLowerCase())
+  /** What is called exactly that comes first: “run” is the tier before it is the beginning of a purpose. */
   const matching = $derived(
     items
-      .filter(item => `${item.name} ${item.more} ${item.key}`.toLowerCase().includes(typed.trim().toLowerCase()))
-      .slice(0, 8),
+      .filter(item => `${item.name} ${item.more} ${item.key}`.toLowerCase().includes(wanted))
+      .sort((one, other) => Number(isExactly(other)) - Number(isExactly(one)))
+      .slice(0, 10),
   )
+  const isExactly = (item: T) =>
+    wanted !== '' && (item.key.toLowerCase() === wanted || item.name.toLowerCase() === wanted)
   const own = $derived(free?.(typed.trim()) ?? null)
   const options = $derived([
     ...matching,

@@ -56,8 +56,8 @@
       <div>
         <h1 class="title">{leaving.person.name} is about to go.</h1>
         <p class="sub">
-          {capitalised(sayCount(leaving.holds.length, 'asset is', 'assets are'))} reached by {first}, who is {leaving.person
-            .standing};
+          {capitalised(sayCount(leaving.holds.length, 'asset is', 'assets are'))} reached by {first}, who is {leaving
+            .person.standing};
           {sayCount(leaving.sessions, 'sign-in', 'sign-ins')} and {sayCount(leaving.tokens, 'token', 'tokens')} are open.
         </p>
       </div>
