@@ -21,6 +21,7 @@ import {
   type Town,
 } from '@famiglia/demo'
 import { MovableClock, type Settings } from '@famiglia/service'
+import { generate } from 'otplib'
 import pg from 'pg'
 import { inject } from 'vitest'
 
@@ -48,6 +49,10 @@ export interface Scene {
   can(who: string, action: string, asset: string): Promise<boolean>
   letters(to: string): Promise<string[]>
   link(to: string, subject?: string): Promise<string>
+  /** Signs in anew with a password and a code: a session that was proven just now, and grows old. */
+  signIn(who: Actor): Promise<Actor>
+  /** Accepts the newest invitation to an address as somebody new. */
+  joinByLetter(name: string, email: string): Promise<Actor>
   /** Brings in Summer Crossings and has Priya join with `run`. */
   withPriya(): Promise<Actor>
   close(): Promise<void>
@@ -117,6 +122,17 @@ export async function openScene(options: { postgres?: string; settings?: Setting
       return town.inbox.letters.list(to).map(letter => letter.subject)
     },
     link: (to, subject = '') => linkIn(town, to, subject),
+    signIn: async who => {
+      const epoch = Math.floor(clock.now().epochMilliseconds / 1000)
+      const code = who.totpSecret ? { code: await generate({ secret: who.totpSecret, epoch }) } : {}
+      const { response } = await famigliaClient({ url: town.service.url }).POST('/v1/sign-in', {
+        body: { address: who.email, password: who.password, ...code },
+      })
+      const token = /famiglia_session=([^;]+)/.exec(response.headers.getSetCookie()[0] ?? '')?.[1]
+      if (!token) throw new Error(`${who.email} could not sign in: ${response.status}`)
+      return { ...who, token, client: famigliaClient({ url: town.service.url, token }) }
+    },
+    joinByLetter: (name, email) => joinByLetter(scene, name, email, 'several words make a password'),
     withPriya: async () => {
       await bringIn(scene, 'MA-20417', 'summer-crossings')
       await scene.say(
@@ -151,7 +167,7 @@ export async function bringIn(
 
 /** Accepts the newest invitation to an address as somebody new. */
 export async function joinByLetter(scene: Scene, name: string, email: string, password: string): Promise<Actor> {
-  const link = await scene.link(email, 'lets you')
+  const link = await scene.link(email)
   const { data, response } = await famigliaClient({ url: scene.url }).POST('/v1/invitations/acceptance', {
     body: { link, signIn: { name, password } },
   })
@@ -185,4 +201,16 @@ async function onServer(url: string, statement: string): Promise<void> {
   await client.connect()
   await client.query(statement)
   await client.end()
+}
+
+/** A client of the business somebody acts for, with its path filled in. */
+export function at(who: Actor): { path: { business: string } } {
+  return { path: { business: who.business } }
+}
+
+/** Invites somebody with a sentence and has them accept with a new sign-in. */
+export async function join(scene: Scene, name: string, sentence: string): Promise<Actor> {
+  const email = `${name.split(' ')[0]!.toLowerCase()}@ondaverde.example`
+  await scene.say(scene.agnese, sentence.replace('WHO', email))
+  return joinByLetter(scene, name, email, 'several words make a password')
 }

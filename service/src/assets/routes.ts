@@ -6,6 +6,7 @@ import type { Room } from '../base/room.ts'
 import { requireSignIn } from '../base/session.ts'
 import type { House } from '../base/validation.ts'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { asUnstopped } from '../grants/mayGive.ts'
 import { giversOn } from '../grants/giversOn.ts'
 import { surroundingsOf } from './surroundings.ts'
 import { createAsset } from './createAsset.ts'
@@ -80,7 +81,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     async (request, reply) => {
       const { asset, facts } = await visibleAsset(room, await actingFor(room.database, request), request.params.asset)
       void reply.header('etag', `"${asset.version}"`)
-      return toAssetOut(room, asset, decide(facts, 'access.change', room.clock.now()).allowed)
+      return toAssetOut(room, asset, decide(asUnstopped(facts), 'access.change', room.clock.now()).allowed)
     },
   )
 
@@ -117,7 +118,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const { asset, facts } = await visibleAsset(room, await actingFor(room.database, request), request.params.asset)
-      if (!decide(facts, 'access.see', room.clock.now()).allowed)
+      if (!decide(asUnstopped(facts), 'access.see', room.clock.now()).allowed)
         throw new Problem(
           'access.not-yours-to-give',
           `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
@@ -139,6 +140,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
+      requireSignIn(request)
       const found = request.query.find ? findKinds(request.query.find) : allKinds
       return {
         items: found.map(kind => {
@@ -266,7 +268,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
 async function visibleAsset(room: Room, acting: Acting, text: string) {
   const asset = await getAssetNamed(room.database.manager, acting, text)
   const facts = (await room.facts.around(acting.live.person, asset.number))!
-  const reaches = acting.standing !== 'member' || decide(facts, 'access.see', room.clock.now()).level.actions.size > 0
+  const reaches = acting.standing !== 'member' || decide(asUnstopped(facts), 'access.see', room.clock.now()).level.actions.size > 0
   if (!reaches) throw new Problem('asset.unknown', `There is no asset ${text} that you reach at ${acting.name}.`)
   return { acting, asset, facts }
 }

@@ -24,6 +24,7 @@ import type { PlatformConfig } from '../base/config.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
+import { asUnstopped } from '../grants/mayGive.ts'
 import { findPersonByAddress } from '../people/records.ts'
 import { evaluate } from './evaluate.ts'
 import { answer, authzenMetadata, decisionOut, decisionsOut, evaluation, evaluations, question } from './schemas.ts'
@@ -50,7 +51,7 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
       const facts = person && (await room.facts.around(person.id, asset.number))
       const now = room.clock.now()
       const own = person?.id === acting.live.person ? facts : await room.facts.around(acting.live.person, asset.number)
-      if (own && person?.id !== acting.live.person && !decide(own, 'access.see', now).allowed)
+      if (own && person?.id !== acting.live.person && !decide(asUnstopped(own), 'access.see', now).allowed)
         throw new Problem(
           'access.not-yours-to-give',
           `What others may do with ${asset.name} is told to its stewards and to admins.`,

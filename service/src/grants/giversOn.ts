@@ -2,6 +2,7 @@ import { reachOf, sayPath } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Room } from '../base/room.ts'
 import type { Asset } from '../assets/records.ts'
+import { asUnstopped } from './mayGive.ts'
 import { adminsOf } from '../businesses/records.ts'
 import type { KnownPerson } from '../people/records.ts'
 
@@ -27,7 +28,7 @@ export async function giversOn(room: Room, manager: EntityManager, asset: Asset)
   const facts = await room.facts.aroundAll(people.map(person => ({ person: person.id, asset: asset.id })))
   const now = room.clock.now()
   return people.flatMap((person, index) => {
-    const around = facts[index]
+    const around = facts[index] ? asUnstopped(facts[index]) : null
     const path =
       around && reachOf(around, now).paths.find(one => !one.stopped && one.level.actions.has('access.change'))
     if (!around || !path) return []

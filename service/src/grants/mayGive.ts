@@ -16,14 +16,14 @@ export async function factsOfGiver(
   const facts = await room.facts.aroundAll(assets.map(asset => ({ person: acting.live.person, asset: asset.id })))
   const now = room.clock.now()
   const barred = assets.find(
-    (_asset, index) => !facts[index] || !reachOf(givingFacts(facts[index]), now).level.actions.has('access.change'),
+    (_asset, index) => !facts[index] || !reachOf(asUnstopped(facts[index]), now).level.actions.has('access.change'),
   )
   if (barred) throw await notYoursToGive(manager, acting, barred)
-  return new Map(assets.map((asset, index) => [asset.id, givingFacts(facts[index]!)]))
+  return new Map(assets.map((asset, index) => [asset.id, asUnstopped(facts[index]!)]))
 }
 
-/** What is frozen can be arranged by who owns it: otherwise nothing could be ended while it is stopped. */
-function givingFacts(facts: AccessFacts): AccessFacts {
+/** Facts as they are without a freeze or the archive: who arranges an asset goes on doing so while it is stopped, else nothing could be ended. */
+export function asUnstopped(facts: AccessFacts): AccessFacts {
   return { ...facts, asset: { ...facts.asset, frozen: false, archived: false } }
 }
 

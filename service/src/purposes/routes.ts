@@ -53,14 +53,14 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(room.database, request)
-      const { name, needs } = request.body
-      const made = await writePurpose(
-        room,
-        acting,
-        name.replace(/["\s]+/g, ' ').trim(),
-        needs as Need[],
-        onceIn(request),
-      )
+      const name = request.body.name.replace(/["\s]+/g, ' ').trim()
+      const needs = request.body.needs.map(({ kind, tier, actions, must }): Need => ({
+        kind: kind as Need['kind'],
+        tier: (tier ?? null) as Need['tier'],
+        actions: (actions ?? []) as Need['actions'],
+        must: must ?? true,
+      }))
+      const made = await writePurpose(room, acting, name, needs, onceIn(request))
       return reply.code(201).send(tell({ ...made, own: true }))
     },
   )

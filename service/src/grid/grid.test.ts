@@ -1,0 +1,142 @@
+import { answerOf, type Schemas } from '@famiglia/client'
+import { actionsOfKind, allKinds, tiers, type Kind } from '@famiglia/core'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { at, bringIn, join, openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
+
+type Grid = Schemas['Grid']
+
+let scene: Scene
+beforeAll(async () => {
+  scene = await openScene()
+  await scene.withPriya()
+  await bringIn(scene, 'TN-11204', 'ondaverde-ferries', 'tern')
+  await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
+  await bringIn(scene, 'LM-901', 'ticket-shop', 'limpet')
+})
+afterAll(() => scene.close())
+
+const grid = (query: { limit?: number; after?: string; show?: string; find?: string } = {}): Promise<Grid> =>
+  answerOf(
+    scene.agnese.client.GET('/v1/businesses/{business}/grid', {
+      params: { ...at(scene.agnese), query: query as { limit?: number } },
+    }),
+  )
+const namesOf = (found: Grid) => found.rows.map(row => row.name)
+const cellsOf = (found: Grid, name: string) =>
+  Object.fromEntries(
+    found.rows.find(row => row.name === name)!.cells.map(cell => [found.assets[cell.column]!.text, cell]),
+  )
+
+test('people, teams and invited ones stand down the side, each with what they have and how', async () => {
+  await answerOf(
+    scene.agnese.client.POST('/v1/businesses/{business}/teams', {
+      params: at(scene.agnese),
+      body: { handle: 'reporting', name: 'Reporting' },
+    }),
+  )
+  await scene.say(scene.agnese, 'let team/reporting watch on analytics-account/ondaverde-web hiding revenue')
+  await answerOf(
+    scene.agnese.client.PUT('/v1/businesses/{business}/teams/{team}/members/{person}', {
+      params: { path: { ...at(scene.agnese).path, team: 'reporting', person: scene.tomasz.email } },
+    }),
+  )
+  await scene.say(scene.agnese, 'let bea@ondaverde.example run on ad-account/winter-freight')
+  await scene.say(scene.agnese, `let ${scene.tomasz.email} draft on page/ondaverde-ferries from 2030-01-01`)
+  const found = await grid()
+  expect(namesOf(found)).toEqual([
+    'Agnese Torvald',
+    'Priya Lindqvist',
+    'Tomasz Oyelaran',
+    'Reporting',
+    'bea@ondaverde.example',
+  ])
+  expect(found.rows[0]).toMatchObject({ everything: true, standing: 'admin' })
+  expect(cellsOf(found, 'Tomasz Oyelaran')).toMatchObject({
+    'ad-account/winter-freight': { how: 'own', tier: 'watch', hidden: ['revenue', 'contacts'] },
+    'analytics-account/ondaverde-web': { how: 'through', tier: 'watch' },
+    'property/ticket-shop': { how: 'through', tier: 'watch' },
+    'page/ondaverde-ferries': { how: 'idle', tier: 'draft' },
+  })
+  expect(cellsOf(found, 'Reporting')).toMatchObject({ 'property/ticket-shop': { how: 'through' } })
+  expect(cellsOf(found, 'bea@ondaverde.example')).toMatchObject({ 'ad-account/winter-freight': { how: 'waiting', tier: 'run' } })
+})
+
+test.each([
+  ['can spend', ['Agnese Torvald', 'Priya Lindqvist']],
+  ['sees revenue', ['Agnese Torvald']],
+  ['can give access', ['Agnese Torvald']],
+  ['no second proof', ['Priya Lindqvist', 'Tomasz Oyelaran']],
+  ['invited', ['bea@ondaverde.example']],
+  ['outside people', []],
+])('“%s” shows those and nobody else', async (show, names) => {
+  expect(namesOf(await grid({ show }))).toEqual(names)
+})
+
+test('until soon, outside people and a name narrow it too', async () => {
+  const soon = new Date(Date.now() + 10 * 86_400_000).toISOString().slice(0, 10)
+  await scene.say(scene.agnese, `let fenn@pebblecast.example draft on page/ondaverde-ferries until ${soon}`)
+  await scene.joinByLetter('Fenn Delacroix-Umar', 'fenn@pebblecast.example')
+  expect(namesOf(await grid({ show: 'until soon' }))).toEqual(['Fenn Delacroix-Umar'])
+  expect(namesOf(await grid({ show: 'outside people' }))).toEqual(['Fenn Delacroix-Umar'])
+  expect(namesOf(await grid({ find: 'priya' }))).toEqual(['Priya Lindqvist'])
+})
+
+test('page after page tells the same rows once each, in the same order', async () => {
+  const whole = namesOf(await grid())
+  for (const limit of [1, 2, 3]) {
+    const told: string[] = []
+    let after: string | undefined
+    do {
+      const page = await grid({ limit, ...(after ? { after } : {}) })
+      told.push(...namesOf(page))
+      after = page.next ?? undefined
+    } while (after)
+    expect(told).toEqual(whole)
+  }
+})
+
+test('every cell says what decisions say, for grants of every sort drawn at random', async () => {
+  const people = ['Priya Lindqvist', 'Tomasz Oyelaran', 'Fenn Delacroix-Umar']
+  const addresses = ['priya@ondaverde.example', scene.tomasz.email, 'fenn@pebblecast.example']
+  const draw = <T>(list: readonly T[]): T => list[Math.floor(Math.random() * list.length)]!
+  const targets = ['ad-account/winter-freight', 'page/ondaverde-ferries', 'analytics-account/ondaverde-web', 'property/ticket-shop']
+  for (let sentence = 0; sentence < 25; sentence++) {
+    const on = draw(targets)
+    const given = Math.random() < 0.7 ? draw(tiers) : draw(actionsOfKind(on.split('/')[0] as Kind))
+    const end = draw(['', ' until 2031-01-01', ' from 2030-01-01 until 2031-01-01', ' hiding revenue'])
+    await scene.say(scene.agnese, `let ${draw([...addresses, 'team/reporting'])} ${given} on ${on}${end}`)
+  }
+  const found = await grid()
+  for (const [index, name] of people.entries()) {
+    const cells = cellsOf(found, name)
+    for (const text of targets) {
+      const kind = text.split('/')[0] as Kind
+      const { data } = await scene.agnese.client.POST('/v1/businesses/{business}/decisions', {
+        params: at(scene.agnese),
+        body: { who: addresses[index]!, action: actionsOfKind(kind)[0]!, asset: text },
+      })
+      const cell = cells[text]
+      const inForce = cell && cell.how !== 'idle' ? cell.level : 'nothing'
+      expect({ name, text, level: inForce }).toEqual({ name, text, level: data!.level })
+    }
+  }
+  expect(allKinds).toContain('property')
+})
+
+test('a stopped person has nothing in force, and says why', async () => {
+  await answerOf(
+    scene.agnese.client.PUT('/v1/businesses/{business}/people/{person}/freeze', {
+      params: { path: { ...at(scene.agnese).path, person: 'priya@ondaverde.example' } },
+      body: {},
+    }),
+  )
+  const row = (await grid({ find: 'priya' })).rows[0]!
+  expect(row.note).toBe('frozen')
+  expect(row.cells.every(cell => cell.how === 'idle')).toBe(true)
+})
+
+test('the grid is told to admins alone', async () => {
+  const bea = await join(scene, 'Noor Castellan', 'let WHO watch on page/ondaverde-ferries')
+  const call = answerOf(bea.client.GET('/v1/businesses/{business}/grid', { params: at(bea) }))
+  expect(await problemOf(call)).toMatchObject({ code: 'standing.not-enough' })
+})
