@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join as joinPath } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import {
   answerOf,
@@ -17,6 +17,7 @@ import {
   peopleOfBeginning,
   startTown,
   tellBeginning,
+  tellScenario,
   type DemoPerson,
   type Town,
 } from '@famiglia/demo'
@@ -39,6 +40,8 @@ export interface Scene {
   readonly agnese: Actor
   readonly tomasz: Actor
   readonly callum: Actor
+  /** Somebody of the story by their first name. */
+  called(name: string): Actor
   /** Statements straight to the records, as somebody with the database's password could make them. */
   sql<T extends object>(text: string, values?: unknown[]): Promise<T[]>
   say(
@@ -65,9 +68,16 @@ const cheap: Settings = {
   FAMIGLIA_LETTER_WAITS_SECONDS: '0',
 }
 
-export async function openScene(options: { postgres?: string; settings?: Settings } = {}): Promise<Scene> {
+export interface SceneOptions {
+  readonly postgres?: string
+  readonly settings?: Settings
+  /** Whether the whole story of the demo is told, and not its beginning alone. */
+  readonly whole?: boolean
+}
+
+export async function openScene(options: SceneOptions = {}): Promise<Scene> {
   const server = options.postgres ?? inject('postgres')
-  const home = mkdtempSync(join(tmpdir(), 'famiglia-scene-'))
+  const home = mkdtempSync(joinPath(tmpdir(), 'famiglia-scene-'))
   const name = `scene_${randomUUID().replaceAll('-', '')}`
   await onServer(server, `CREATE DATABASE ${name}`)
   const databaseUrl = server.replace(/\/[^/]*$/, `/${name}`)
@@ -83,12 +93,12 @@ export async function openScene(options: { postgres?: string; settings?: Setting
     clock,
     settings: { ...cheap, ...options.settings },
   })
-  const people = await peopleOfBeginning(town, await tellBeginning(town))
-  const [agnese, tomasz, callum] = (await Promise.all(people.map(person => actorOf(town, person)))) as [
-    Actor,
-    Actor,
-    Actor,
-  ]
+  const people = options.whole
+    ? await tellScenario(town, clock)
+    : await peopleOfBeginning(town, await tellBeginning(town))
+  const actors = await Promise.all(people.map(person => actorOf(town, person)))
+  const called = (name: string) => actors.find(actor => actor.name.startsWith(name))!
+  const [agnese, tomasz, callum] = [called('Agnese'), called('Tomasz'), called('Callum')]
   const records = new pg.Pool({ connectionString: databaseUrl, max: 2 })
   records.on('error', () => undefined)
 
@@ -99,6 +109,7 @@ export async function openScene(options: { postgres?: string; settings?: Setting
     agnese,
     tomasz,
     callum,
+    called,
     sql: async (text, values) => (await records.query(text, values)).rows,
     say: (who, sentence, headers) =>
       answerOf(

@@ -29,7 +29,11 @@ const decline = (who: Actor, proposal: string, reason?: string) =>
 const deskOf = (who: Actor) => answerOf(who.client.GET('/v1/businesses/{business}/desk', { params: at(who) }))
 
 test('a member asks in one step; it lies on the desks of who can give it, with the reason, and comes by letter', async () => {
-  const asked = await ask(scene.tomasz, 'watch on ad-account/summer-crossings hiding revenue', 'To see which pictures work.')
+  const asked = await ask(
+    scene.tomasz,
+    'watch on ad-account/summer-crossings hiding revenue',
+    'To see which pictures work.',
+  )
   expect(asked.goesTo).toEqual([{ name: 'Agnese Torvald', address: scene.agnese.email }])
   expect((await deskOf(scene.agnese)).received).toMatchObject([
     { kind: 'ask', from: 'Tomasz Oyelaran', assets: ['Summer Crossings'], reason: 'To see which pictures work.' },
@@ -45,7 +49,9 @@ test('granted, it is in force, and the asker is told', async () => {
   const [row] = (await deskOf(scene.agnese)).received
   await grant(scene.agnese, row!.proposal)
   expect(await scene.can(scene.tomasz.email, 'ads.see', 'ad-account/summer-crossings')).toBe(true)
-  expect((await scene.letters(scene.tomasz.email)).join()).toContain('Agnese Torvald granted you watch on Summer Crossings')
+  expect((await scene.letters(scene.tomasz.email)).join()).toContain(
+    'Agnese Torvald granted you watch on Summer Crossings',
+  )
   expect(await problemOf(decline(scene.agnese, row!.proposal))).toMatchObject({ code: 'proposal.answered' })
 })
 
@@ -89,7 +95,9 @@ test('a steward of the asset can answer too; nobody answers what they asked for 
 test('what was asked for can be withdrawn, and lapses by itself', async () => {
   const first = await ask(scene.tomasz, 'run on ad-account/winter-freight')
   const path = { ...at(scene.tomasz).path, proposal: first.proposal }
-  await answerOf(scene.tomasz.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', { params: { path } }))
+  await answerOf(
+    scene.tomasz.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', { params: { path } }),
+  )
   expect(await problemOf(grant(scene.agnese, first.proposal))).toMatchObject({ code: 'proposal.answered' })
   const second = await ask(scene.tomasz, '"run our adverts" on ad-account/winter-freight')
   scene.clock.forward({ hours: 14 * 24 + 1 })

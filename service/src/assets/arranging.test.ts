@@ -51,7 +51,10 @@ test('what is given on an analytics account holds on its properties, whichever w
   await bringIn(scene, 'LM-901', 'ticket-shop', 'limpet')
   await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
   await bringIn(scene, 'LM-902', 'timetable-app', 'limpet')
-  expect((await asset('analytics-account/ondaverde-web')).holds.map(one => one.name)).toEqual(['Ticket shop', 'Timetable app'])
+  expect((await asset('analytics-account/ondaverde-web')).holds.map(one => one.name)).toEqual([
+    'Ticket shop',
+    'Timetable app',
+  ])
   expect((await asset('property/ticket-shop')).inside).toMatchObject({ name: 'Ondaverde web' })
   await scene.say(scene.agnese, `let ${priya.email} watch on analytics-account/ondaverde-web hiding revenue`)
   for (const property of ['ticket-shop', 'timetable-app'])
@@ -72,7 +75,9 @@ test('archived, an asset is reached by nobody and given to nobody; brought back,
   await answerOf(scene.agnese.client.PUT('/v1/businesses/{business}/assets/{asset}/archive', archive))
   expect(await scene.can(priya.email, 'ads.publish', 'ad-account/summer-crossings')).toBe(false)
   expect(await scene.can(scene.agnese.email, 'ads.publish', 'ad-account/summer-crossings')).toBe(false)
-  expect(await problemOf(scene.say(scene.agnese, `let ${scene.tomasz.email} watch on ad-account/summer-crossings`))).toMatchObject({
+  expect(
+    await problemOf(scene.say(scene.agnese, `let ${scene.tomasz.email} watch on ad-account/summer-crossings`)),
+  ).toMatchObject({
     code: 'asset.archived',
   })
   const listed = async (archived: boolean) =>

@@ -268,7 +268,8 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
 async function visibleAsset(room: Room, acting: Acting, text: string) {
   const asset = await getAssetNamed(room.database.manager, acting, text)
   const facts = (await room.facts.around(acting.live.person, asset.number))!
-  const reaches = acting.standing !== 'member' || decide(asUnstopped(facts), 'access.see', room.clock.now()).level.actions.size > 0
+  const reaches =
+    acting.standing !== 'member' || decide(asUnstopped(facts), 'access.see', room.clock.now()).level.actions.size > 0
   if (!reaches) throw new Problem('asset.unknown', `There is no asset ${text} that you reach at ${acting.name}.`)
   return { acting, asset, facts }
 }

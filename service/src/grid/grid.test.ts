@@ -58,7 +58,9 @@ test('people, teams and invited ones stand down the side, each with what they ha
     'page/ondaverde-ferries': { how: 'idle', tier: 'draft' },
   })
   expect(cellsOf(found, 'Reporting')).toMatchObject({ 'property/ticket-shop': { how: 'through' } })
-  expect(cellsOf(found, 'bea@ondaverde.example')).toMatchObject({ 'ad-account/winter-freight': { how: 'waiting', tier: 'run' } })
+  expect(cellsOf(found, 'bea@ondaverde.example')).toMatchObject({
+    'ad-account/winter-freight': { how: 'waiting', tier: 'run' },
+  })
 })
 
 test.each([
@@ -99,7 +101,12 @@ test('every cell says what decisions say, for grants of every sort drawn at rand
   const people = ['Priya Lindqvist', 'Tomasz Oyelaran', 'Fenn Delacroix-Umar']
   const addresses = ['priya@ondaverde.example', scene.tomasz.email, 'fenn@pebblecast.example']
   const draw = <T>(list: readonly T[]): T => list[Math.floor(Math.random() * list.length)]!
-  const targets = ['ad-account/winter-freight', 'page/ondaverde-ferries', 'analytics-account/ondaverde-web', 'property/ticket-shop']
+  const targets = [
+    'ad-account/winter-freight',
+    'page/ondaverde-ferries',
+    'analytics-account/ondaverde-web',
+    'property/ticket-shop',
+  ]
   for (let sentence = 0; sentence < 25; sentence++) {
     const on = draw(targets)
     const given = Math.random() < 0.7 ? draw(tiers) : draw(actionsOfKind(on.split('/')[0] as Kind))

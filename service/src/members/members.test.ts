@@ -13,7 +13,10 @@ afterAll(() => scene.close())
 const on = (who: Actor, person: string) => ({ params: { path: { ...at(who).path, person } } })
 const standing = (who: Actor, person: string, wanted: 'member' | 'finance' | 'admin') =>
   answerOf(
-    who.client.PUT('/v1/businesses/{business}/people/{person}/standing', { ...on(who, person), body: { standing: wanted } }),
+    who.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
+      ...on(who, person),
+      body: { standing: wanted },
+    }),
   )
 const freeze = (who: Actor, person: string) =>
   answerOf(who.client.PUT('/v1/businesses/{business}/people/{person}/freeze', { ...on(who, person), body: {} }))
@@ -76,9 +79,11 @@ test('somebody new is invited with a standing, on no asset yet, and it is shown 
 test('frozen, somebody is stopped at once everywhere and can act for nobody; lifted, all is as it was', async () => {
   await freeze(scene.agnese, priya.email)
   expect(await runs()).toBe(false)
-  expect(await problemOf(answerOf(priya.client.GET('/v1/businesses/{business}', { params: at(priya) })))).toMatchObject({
-    code: 'business.unknown',
-  })
+  expect(await problemOf(answerOf(priya.client.GET('/v1/businesses/{business}', { params: at(priya) })))).toMatchObject(
+    {
+      code: 'business.unknown',
+    },
+  )
   const why = await answerOf(
     scene.agnese.client.POST('/v1/businesses/{business}/decisions', {
       params: at(scene.agnese),

@@ -44,7 +44,12 @@ test('holder and giver are told 14, 7 and 1 days before the end, once each, and 
 
 test('a prolonged grant begins its notices anew', async () => {
   const day = (days: number) =>
-    scene.clock.now().add({ hours: days * 24 }).toZonedDateTimeISO('Europe/Lisbon').toPlainDate().toString()
+    scene.clock
+      .now()
+      .add({ hours: days * 24 })
+      .toZonedDateTimeISO('Europe/Lisbon')
+      .toPlainDate()
+      .toString()
   await scene.say(scene.agnese, `let ${scene.tomasz.email} watch on ad-account/winter-freight until ${day(5)}`)
   await look()
   expect(await about(scene.tomasz.email, 'Your access to Winter Freight ends')).toBe(1)

@@ -14,7 +14,10 @@ const withdraw = (proposal: string) =>
   answerOf(scene.agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', sent(proposal)))
 const move = (proposal: string, confirmed: boolean) =>
   answerOf(
-    scene.agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/move', { ...sent(proposal), body: { confirmed } }),
+    scene.agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/move', {
+      ...sent(proposal),
+      body: { confirmed },
+    }),
   )
 const passOn = async (proposal: string) => {
   const { link } = await answerOf(
@@ -25,7 +28,9 @@ const passOn = async (proposal: string) => {
 const nobody = () => famigliaClient({ url: scene.url })
 const accept = (link: string, name: string) =>
   answerOf(
-    nobody().POST('/v1/invitations/acceptance', { body: { link, signIn: { name, password: 'several words make it' } } }),
+    nobody().POST('/v1/invitations/acceptance', {
+      body: { link, signIn: { name, password: 'several words make it' } },
+    }),
   )
 const askToMove = (link: string, address: string) =>
   answerOf(nobody().POST('/v1/invitations/moving', { body: { link, address } }))
@@ -33,7 +38,10 @@ const askToMove = (link: string, address: string) =>
 test('an invitation withdrawn within the seconds its letter waits was never sent', async () => {
   const patient = await openScene({ settings: { FAMIGLIA_LETTER_WAITS_SECONDS: '2' } })
   try {
-    const { proposal } = await patient.say(patient.agnese, 'let bea@ondaverde.example watch on ad-account/winter-freight')
+    const { proposal } = await patient.say(
+      patient.agnese,
+      'let bea@ondaverde.example watch on ad-account/winter-freight',
+    )
     const withdrawn = await answerOf(
       patient.agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {
         params: { path: { ...at(patient.agnese).path, proposal: proposal! } },
@@ -87,9 +95,9 @@ test('a link that was passed on proves nobody’s address: it makes no sign-in a
   const read = await answerOf(nobody().POST('/v1/invitations/reading', { body: { link } }))
   expect(read).toMatchObject({ passedOn: true, proposal: { to: 'idris@ondaverde.example' } })
   expect(await problemOf(accept(link, 'Somebody Else'))).toMatchObject({ code: 'sign-in.needed' })
-  expect(
-    await problemOf(answerOf(nobody().POST('/v1/invitations/refusal', { body: { link } }))),
-  ).toMatchObject({ code: 'sign-in.needed' })
+  expect(await problemOf(answerOf(nobody().POST('/v1/invitations/refusal', { body: { link } })))).toMatchObject({
+    code: 'sign-in.needed',
+  })
   expect(await askToMove(link, 'idris@ondaverde.example')).toEqual({ sentTo: 'idris@ondaverde.example' })
 })
 
@@ -102,7 +110,8 @@ test('another address is confirmed by the inviter before the letter goes there; 
   const desk = await answerOf(scene.agnese.client.GET('/v1/businesses/{business}/desk', { params: at(scene.agnese) }))
   expect(desk.waiting.find(row => row.proposal === proposal)).toMatchObject({ moveTo: 'wren@elsewhere.example' })
   expect((await move(proposal!, true)).result).toContain('Sent to wren@elsewhere.example')
-  for (const old of [before, passed]) expect(await problemOf(accept(old, 'Wren'))).toMatchObject({ code: 'link.replaced' })
+  for (const old of [before, passed])
+    expect(await problemOf(accept(old, 'Wren'))).toMatchObject({ code: 'link.replaced' })
   await accept(await scene.link('wren@elsewhere.example'), 'Wren Halloway')
   expect(await scene.can('wren@elsewhere.example', 'ads.see', 'ad-account/winter-freight')).toBe(true)
 })
@@ -139,9 +148,9 @@ test('a letter’s link that was followed already is answered as such, and gives
   const link = await scene.link('fenn@pebblecast.example')
   await accept(link, 'Fenn Delacroix-Umar')
   expect(await problemOf(accept(link, 'Fenn again'))).toMatchObject({ code: 'sign-in.needed' })
-  expect(
-    await problemOf(answerOf(nobody().POST('/v1/invitations/reading', { body: { link } }))),
-  ).toMatchObject({ code: 'proposal.answered' })
+  expect(await problemOf(answerOf(nobody().POST('/v1/invitations/reading', { body: { link } })))).toMatchObject({
+    code: 'proposal.answered',
+  })
   await scene.say(scene.agnese, 'end fenn@pebblecast.example on ad-account/winter-freight')
   expect(await problemOf(accept(link, 'Fenn again'))).toMatchObject({ code: 'sign-in.needed' })
   expect(await scene.can('fenn@pebblecast.example', 'ads.see', 'ad-account/winter-freight')).toBe(false)

@@ -22,7 +22,10 @@ const tie = (other: string) =>
   )
 const preview = (sentence: string) =>
   answerOf(
-    scene.agnese.client.POST('/v1/businesses/{business}/sentences/preview', { params: at(scene.agnese), body: { sentence } }),
+    scene.agnese.client.POST('/v1/businesses/{business}/sentences/preview', {
+      params: at(scene.agnese),
+      body: { sentence },
+    }),
   )
 const ready = (who: string, on?: string, purpose = 'run our adverts') =>
   answerOf(
@@ -111,8 +114,12 @@ test('a business writes a purpose of its own, gives it, and removes it; what was
       params: at(scene.agnese),
       body: { name, needs } as never,
     })
-  expect((await write('Run our adverts', [{ kind: 'page', tier: 'run' }])).error).toMatchObject({ code: 'purpose.taken' })
-  expect((await write('odd', [{ kind: 'page', actions: ['ads.publish'] }])).error).toMatchObject({ code: 'action.unknown' })
+  expect((await write('Run our adverts', [{ kind: 'page', tier: 'run' }])).error).toMatchObject({
+    code: 'purpose.taken',
+  })
+  expect((await write('odd', [{ kind: 'page', actions: ['ads.publish'] }])).error).toMatchObject({
+    code: 'action.unknown',
+  })
   await answerOf(write('tend the small page', [{ kind: 'page', tier: 'draft' }]))
   await scene.say(scene.agnese, `let ${scene.tomasz.email} "tend the small page" on page/day-trips`)
   expect(await scene.can(scene.tomasz.email, 'post.draft', 'page/day-trips')).toBe(true)

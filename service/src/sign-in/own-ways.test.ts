@@ -15,15 +15,16 @@ const signIn = (body: { address: string; password: string; code?: string; recove
 const forget = (address: string) => answerOf(nobody().POST('/v1/forgotten-passwords', { body: { address } }))
 const choose = (body: { link: string; password: string; code?: string; recovery?: string }) =>
   answerOf(nobody().POST('/v1/forgotten-passwords/choice', { body }))
-const codeOf = (secret: string) =>
-  generate({ secret, epoch: Math.floor(scene.clock.now().epochMilliseconds / 1000) })
+const codeOf = (secret: string) => generate({ secret, epoch: Math.floor(scene.clock.now().epochMilliseconds / 1000) })
 
 test('a recovery code takes the place of the app once, is told by letter, and new ones void the old', async () => {
   const agnese = await scene.signIn(scene.agnese)
   const { codes } = await answerOf(agnese.client.POST('/v1/me/recovery-codes'))
   expect(new Set(codes).size).toBe(10)
   const { email: address, password } = scene.agnese
-  expect((await signIn({ address, password, recovery: codes[0]!.toUpperCase().replaceAll('-', ' ') })).data?.needs).toBeNull()
+  expect(
+    (await signIn({ address, password, recovery: codes[0]!.toUpperCase().replaceAll('-', ' ') })).data?.needs,
+  ).toBeNull()
   expect((await signIn({ address, password, recovery: codes[0]! })).error).toMatchObject({ code: 'sign-in.wrong' })
   expect((await scene.letters(address))[0]).toBe('A recovery code was used to sign in')
   expect((await answerOf(agnese.client.GET('/v1/me'))).person.recoveryCodes).toBe(9)
@@ -73,9 +74,9 @@ test('nobody learns who is here: known and unknown are answered alike, and take 
 test('a link for a password is too old after half an hour, and one for an address is no good for it', async () => {
   await forget(scene.callum.email)
   const link = await scene.link(scene.callum.email, 'Choose a new password')
-  expect(
-    await problemOf(answerOf(nobody().POST('/v1/addresses/confirmation', { body: { link } }))),
-  ).toMatchObject({ code: 'link.unknown' })
+  expect(await problemOf(answerOf(nobody().POST('/v1/addresses/confirmation', { body: { link } })))).toMatchObject({
+    code: 'link.unknown',
+  })
   scene.clock.forward({ minutes: 31 })
   expect(await problemOf(choose({ link, password: 'too late for this one' }))).toMatchObject({ code: 'link.lapsed' })
 })
@@ -96,9 +97,11 @@ test('letters go to the address that is chosen; it cannot be removed, another ca
   const params = (address: string) => ({ params: { path: { address } } })
   await answerOf(callum.client.PUT('/v1/me/addresses/{address}/main', params('callum@home.example')))
   expect((await answerOf(callum.client.GET('/v1/me'))).person.address).toBe('callum@home.example')
-  expect((await callum.client.DELETE('/v1/me/addresses/{address}', params('callum@home.example'))).error).toMatchObject({
-    code: 'request.invalid',
-  })
+  expect((await callum.client.DELETE('/v1/me/addresses/{address}', params('callum@home.example'))).error).toMatchObject(
+    {
+      code: 'request.invalid',
+    },
+  )
   await answerOf(callum.client.DELETE('/v1/me/addresses/{address}', params(scene.callum.email)))
   const { password, totpSecret } = scene.callum
   scene.clock.forward({ minutes: 1 })

@@ -12,12 +12,18 @@ beforeAll(async () => {
 afterAll(() => scene.close())
 
 const make = (handle: string, name: string) =>
-  answerOf(scene.agnese.client.POST('/v1/businesses/{business}/teams', { params: at(scene.agnese), body: { handle, name } }))
+  answerOf(
+    scene.agnese.client.POST('/v1/businesses/{business}/teams', { params: at(scene.agnese), body: { handle, name } }),
+  )
 const params = (team: string, person: string) => ({ path: { ...at(scene.agnese).path, team, person } })
 const put = (team: string, person: string, who = scene.agnese) =>
   answerOf(who.client.PUT('/v1/businesses/{business}/teams/{team}/members/{person}', { params: params(team, person) }))
 const takeOut = (team: string, person: string) =>
-  answerOf(scene.agnese.client.DELETE('/v1/businesses/{business}/teams/{team}/members/{person}', { params: params(team, person) }))
+  answerOf(
+    scene.agnese.client.DELETE('/v1/businesses/{business}/teams/{team}/members/{person}', {
+      params: params(team, person),
+    }),
+  )
 const bundle = (body: { handle: string; name: string; assets?: string[]; kinds?: 'page'[] }) =>
   answerOf(
     scene.agnese.client.POST('/v1/businesses/{business}/bundles', {
@@ -103,7 +109,9 @@ test('a bundle by list gives what is put into it, and takes it away when it is t
   await scene.say(scene.agnese, `let ${priya.email} watch on bundle/season`)
   expect(await scene.can(priya.email, 'ads.see', 'ad-account/winter-freight')).toBe(true)
   const path = { ...at(scene.agnese).path, bundle: 'season', asset: 'page/ondaverde-ferries' }
-  await answerOf(scene.agnese.client.PUT('/v1/businesses/{business}/bundles/{bundle}/assets/{asset}', { params: { path } }))
+  await answerOf(
+    scene.agnese.client.PUT('/v1/businesses/{business}/bundles/{bundle}/assets/{asset}', { params: { path } }),
+  )
   await scene.say(scene.agnese, `end ${priya.email} on page/ondaverde-ferries`)
   expect(await scene.can(priya.email, 'insight.see', 'page/ondaverde-ferries')).toBe(true)
   await answerOf(
@@ -122,7 +130,9 @@ test('a bundle by rule takes a new asset in by itself, and the history says so; 
   )
   expect(entry!.sentence).toContain('takes it in by its rule')
   const path = { ...at(scene.agnese).path, bundle: 'pages', asset: 'ad-account/winter-freight' }
-  const { error } = await scene.agnese.client.PUT('/v1/businesses/{business}/bundles/{bundle}/assets/{asset}', { params: { path } })
+  const { error } = await scene.agnese.client.PUT('/v1/businesses/{business}/bundles/{bundle}/assets/{asset}', {
+    params: { path },
+  })
   expect(error).toMatchObject({ code: 'bundle.by-rule' })
 })
 

@@ -1,0 +1,258 @@
+import type { Page } from 'playwright-core'
+import { generate } from 'otplib'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { openBrowser, type Browser } from './support/browser.ts'
+import { openScene, type Actor, type Scene } from './support/scene.ts'
+
+let scene: Scene
+let browser: Browser
+beforeAll(async () => {
+  scene = await openScene({ whole: true })
+  browser = await openBrowser()
+}, 120_000)
+afterAll(async () => {
+  await browser.close()
+  await scene.close()
+})
+
+/** A page of somebody who is signed in, proven at no time yet. */
+async function pageOf(who: Actor): Promise<Page> {
+  const page = await browser.page()
+  await page.context().addCookies([{ name: 'famiglia_session', value: who.token, url: scene.url }])
+  return page
+}
+
+const to = (page: Page, path: string) => page.goto(`${scene.url}/${scene.agnese.business}${path}`)
+
+test('the desk of the demo shows all that waits, each with one next step', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/desk')
+  for (const words of [
+    'Tomasz Oyelaran asks for access to Summer Crossings',
+    'oona@pebblecast.example has not answered the invitation',
+    'Bea Fontaine reaches Summer Crossings until',
+    'Bea Fontaine is to run our adverts, and cannot yet',
+    'The page Winter Timetable is reached by the admins alone',
+    'Ruben Achterberg signs in with a password only',
+    'leander@ondaverde.example never answered',
+  ])
+    await page.getByText(words).first().waitFor()
+  await page.getByRole('link', { name: 'Let Bea have it' }).click()
+  await page.getByText('tag.use on Ticket shop tag').first().waitFor()
+  await page.getByRole('button', { name: 'Sign and send' }).click()
+  await page.getByText('In force: Bea Fontaine may tag.use on Ticket shop tag').waitFor()
+  await page.getByRole('link', { name: 'To the desk' }).click()
+  await page.getByRole('heading', { name: 'Runs out soon' }).waitFor()
+  expect(await page.getByText('is to run our adverts').count()).toBe(0)
+})
+
+test('the grid shows who reaches what, is narrowed by a filter, and a cell tells why with the path drawn', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/access')
+  await page
+    .getByRole('row')
+    .filter({ hasText: 'Priya Lindqvist' })
+    .getByRole('img', { name: 'run, own grant' })
+    .first()
+    .waitFor()
+  await page.getByText('everything the business owns, as admin').first().waitFor()
+  await page.getByRole('button', { name: 'no second proof' }).click()
+  await page.getByRole('link', { name: 'Priya Lindqvist' }).waitFor({ state: 'detached' })
+  await page.getByRole('link', { name: 'Ruben Achterberg' }).waitFor()
+  await page.getByRole('button', { name: 'everyone' }).click()
+  await page.getByRole('button', { name: 'Priya Lindqvist on Ticket shop: watch' }).click()
+  const why = page.getByRole('complementary', { name: 'Why' })
+  await why.getByRole('figure', { name: 'The paths, drawn' }).getByText('Paid media').waitFor()
+  await why.getByText('Ondaverde Ferries let Paid media watch on Ticket shop').waitFor()
+})
+
+test('composed from a purpose, the sentence takes the tied assets along and says what more a tier would allow', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/give')
+  await page.getByRole('button', { name: /^Who:/ }).click()
+  await page.keyboard.type('tomasz')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^Purpose or tier:/ }).click()
+  await page.keyboard.type('run our')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^Assets:/ }).click()
+  await page.keyboard.type('summer crossings')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  const enough = page.getByRole('complementary', { name: 'Enough for the purpose?' })
+  await enough.getByText('Yes: everything it takes is there.').waitFor()
+  await page.getByText('Ticket shop tag, the tag: use the tag in adverts').waitFor()
+  await to(
+    page,
+    `/give?say=${encodeURIComponent('let tomasz@ondaverde.example run on page/day-trips to "run our adverts"')}`,
+  )
+  await page.getByText('On Day Trips it also allows to').waitFor()
+  await enough.getByText('Not yet').waitFor()
+  await page.getByRole('button', { name: 'Give only what the purpose takes' }).click()
+  await page.getByText('let tomasz@ondaverde.example "run our adverts" on page/day-trips').waitFor()
+})
+
+test('who may not give sees no way to, asks in one step, and gets less than asked for', async () => {
+  const tomasz = await pageOf(scene.tomasz)
+  await to(tomasz, '/lists')
+  await tomasz.getByRole('link', { name: 'Winter Freight' }).click()
+  expect(await tomasz.getByRole('link', { name: 'Give somebody access' }).count()).toBe(0)
+  await tomasz.getByRole('link', { name: 'Ask for more' }).click()
+  await tomasz.selectOption('select[name=given]', 'draft')
+  await tomasz.fill('input[name=until]', '2030-03-31')
+  await tomasz.fill('input[name=reason]', 'Vans need pictures.')
+  await tomasz.getByRole('button', { name: 'Ask for it' }).click()
+  await tomasz.getByText('It lies on the desk of Agnese Torvald and Ruben Achterberg').waitFor()
+
+  const agnese = await pageOf(scene.agnese)
+  await to(agnese, '/desk')
+  await agnese
+    .getByRole('listitem')
+    .filter({ hasText: 'Vans need pictures' })
+    .getByRole('link', { name: 'Read and answer' })
+    .click()
+  await agnese.getByRole('button', { name: 'Grant less' }).click()
+  await agnese.fill('input[name=less]', 'run on ad-account/winter-freight until 2030-03-31')
+  await agnese.getByRole('button', { name: 'Grant this' }).click()
+  await agnese.getByText('That is more than was asked for').waitFor()
+  await agnese.fill('input[name=less]', 'draft on ad-account/winter-freight hiding revenue until 2027-03-31')
+  await agnese.getByRole('button', { name: 'Grant this' }).click()
+  await agnese.getByText('Granted to Tomasz Oyelaran').waitFor()
+  await tomasz.goto(`${scene.url}/my-access`)
+  await tomasz.getByText('until 31 March 2027').first().waitFor()
+})
+
+test('seen as Idris, the list is the one that Idris sees', async () => {
+  const idris = scene.called('Idris')
+  const own = await pageOf(idris)
+  await own.goto(`${scene.url}/my-access`)
+  await own.getByText('Spend and revenue are hidden from you').first().waitFor()
+  const listed = (page: Page) => page.locator('.entry b').allInnerTexts()
+  const agnese = await pageOf(scene.agnese)
+  await to(agnese, '/lists')
+  await agnese.getByRole('link', { name: 'Idris Vannucci' }).click()
+  await agnese.getByRole('link', { name: 'See as Idris' }).click()
+  await agnese.getByText('Spend and revenue are hidden from you').first().waitFor()
+  expect(await listed(agnese)).toEqual(await listed(own))
+})
+
+test('a team is made, given access and joined; who is taken out of it loses it', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/groups')
+  await page.fill('input[name=team]', 'Video cutters')
+  await page.locator('form').filter({ hasText: 'A new team' }).getByRole('button', { name: 'Make it' }).click()
+  await page.getByText('The team Video cutters is made: team/video-cutters.').waitFor()
+  await scene.say(scene.agnese, 'let team/video-cutters caption.edit on channel/decks-and-harbours')
+  await page.getByLabel('Put somebody in').selectOption({ label: 'Idris Vannucci' })
+  await page.getByRole('button', { name: 'Put in', exact: true }).first().click()
+  await page.getByText('Idris Vannucci is in Video cutters now').waitFor()
+  const may = () => scene.can('idris@ondaverde.example', 'caption.edit', 'channel/decks-and-harbours')
+  expect(await may()).toBe(true)
+  await page.locator('.row').filter({ hasText: 'Idris Vannucci' }).getByRole('button', { name: 'Take out' }).click()
+  await page.getByText('Idris Vannucci is no longer in Video cutters').waitFor()
+  expect(await may()).toBe(false)
+})
+
+test('frozen from the page of a person or an asset, it says so there, and is lifted there', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Fenn Delacroix-Umar' }).click()
+  await page.getByRole('button', { name: 'Freeze at once' }).click()
+  await page.getByText('Fenn Delacroix-Umar is frozen: nothing of what stands below counts').waitFor()
+  expect(await scene.can('fenn@pebblecast.example', 'video.publish', 'channel/decks-and-harbours')).toBe(false)
+  await page.getByRole('button', { name: 'Unfreeze' }).click()
+  await page.getByText('has again what they had').waitFor()
+  expect(await scene.can('fenn@pebblecast.example', 'video.publish', 'channel/decks-and-harbours')).toBe(true)
+})
+
+test('an asset that is not there yet is created by the word of the trade, and asks who should reach it', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/bring-in')
+  await page.getByLabel('It is not there yet').check()
+  await page.fill('input[name=word]', 'fan page')
+  await page.fill('input[name=name]', 'Night Boats')
+  await page.fill('input[name=handle]', 'night-boats')
+  await page.getByRole('button', { name: 'Create it' }).click()
+  await page.getByRole('heading', { name: 'Night Boats' }).waitFor()
+  await page.getByText('Everything public').waitFor()
+  await page.getByText('Tomasz Oyelaran has run on the page').waitFor()
+})
+
+test('a passkey is added, signs in, and is the fresh proof', async () => {
+  const page = await browser.page()
+  const devtools = await page.context().newCDPSession(page)
+  await devtools.send('WebAuthn.enable')
+  await devtools.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      protocol: 'ctap2',
+      transport: 'internal',
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  })
+  const priya = scene.called('Priya')
+  await page.goto(`${scene.url}/sign-in`)
+  await page.fill('input[name=address]', priya.email)
+  await page.fill('input[name=password]', priya.password)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await page.fill('input[name=code]', await generate({ secret: priya.totpSecret! }))
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await page.getByRole('heading', { name: /Priya\./ }).waitFor()
+  await page.goto(`${scene.url}/my-access/sign-in`)
+  await page.fill('input[name=passkey]', 'this laptop')
+  await page.getByRole('button', { name: 'Add a passkey' }).click()
+  await page.getByText('The passkey “this laptop” is added.').waitFor()
+  await page.getByRole('row').filter({ hasText: 'this one' }).getByRole('button', { name: 'Sign out' }).click()
+
+  await page.getByRole('button', { name: 'With a passkey' }).click()
+  await page.getByRole('heading', { name: /Priya\./ }).waitFor()
+  scene.clock.forward({ minutes: 11 })
+  await page.goto(`${scene.url}/my-access/sign-in`)
+  await page.getByRole('button', { name: 'Draw new ones' }).click()
+  await page.getByText('This takes a fresh proof').waitFor()
+  await page.getByRole('button', { name: 'Draw new ones with a passkey' }).click()
+  await page.getByText('Keep these apart from your password').waitFor()
+  const [proof] = await scene.sql<{ by: string }>(
+    `SELECT proven_by AS by FROM session WHERE proven_at IS NOT NULL ORDER BY proven_at DESC LIMIT 1`,
+  )
+  expect(proof!.by).toBe('passkey')
+})
+
+test('a forgotten password is chosen anew by the console', async () => {
+  const page = await browser.page()
+  await page.goto(`${scene.url}/sign-in`)
+  await page.getByRole('link', { name: 'Forgot the password' }).click()
+  await page.fill('input[name=address]', scene.called('Bea').email)
+  await page.getByRole('button', { name: 'Send me the link' }).click()
+  await page.getByText('If bea@ondaverde.example has a sign-in').waitFor()
+  await page.goto(`${scene.url}/new-password#${await scene.link(scene.called('Bea').email, 'Choose a new password')}`)
+  await page.fill('input[name=password]', 'two summers on the quayside')
+  await page.getByRole('button', { name: 'Choose it' }).click()
+  await page.getByText('All sign-ins that were open have ended').waitFor()
+})
+
+test('a passed-on link leads to the address one says, once the inviter agrees', async () => {
+  const agnese = await pageOf(scene.agnese)
+  await to(agnese, '/desk')
+  const row = agnese.getByRole('listitem').filter({ hasText: 'oona@pebblecast.example' })
+  await row.getByRole('button', { name: 'Link to pass on' }).click()
+  const link = (await agnese.getByRole('status').locator('code').innerText()).trim()
+  const oona = await browser.page()
+  await oona.goto(link)
+  await oona.fill('input[name=address]', 'oona@home.example')
+  await oona.getByRole('button', { name: 'Send it there' }).click()
+  await oona.getByText('Agnese Torvald is asked whether it may go to oona@home.example').waitFor()
+  await agnese.reload()
+  await agnese.getByRole('button', { name: 'Send it there' }).click()
+  await agnese.getByText('Sent to oona@home.example').waitFor()
+  await oona.goto('about:blank')
+  await oona.goto(`${scene.url}/invitation#${await scene.link('oona@home.example')}`)
+  await oona.fill('input[name=name]', 'Oona Prewitt')
+  await oona.fill('input[name=password]', 'captions for every wave')
+  await oona.getByRole('button', { name: 'Accept and begin' }).click()
+  await oona.getByRole('link', { name: 'Begin on Sprat' }).waitFor()
+})
