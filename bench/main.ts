@@ -7,22 +7,38 @@ import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
-import { seedGrants, type Seeded } from './seed.ts'
+import { seedGrants, seedGrid, seedWoven, type Question } from './seed.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
- * the ratios are what counts, the figures themselves are those of this machine at this moment.
+ * the ratios are what counts, the figures themselves are those of this machine at this moment. Then the first page of
+ * the access grid, one request after another, beside the same bare route.
  */
 const seconds = Number(process.env['BENCH_SECONDS'] ?? 4)
 const rounds = Number(process.env['BENCH_ROUNDS'] ?? 5)
 const platformSecret = randomUUID() + randomUUID()
+const headers = { 'content-type': 'application/json', authorization: `Bearer ${platformSecret}` }
 const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
 const server = await startPostgres(home)
 
+const worlds = [
+  { name: '1,000 grants', seed: (records: pg.Client) => seedGrants(records, 1_000) },
+  { name: '100,000 grants', seed: (records: pg.Client) => seedGrants(records, 100_000) },
+  {
+    name: '100,000 grants, through teams, bundles and what holds the asset',
+    seed: (records: pg.Client) => seedWoven(records, 100_000),
+  },
+]
+
 try {
   const rows: Row[] = []
-  for (const grants of [1_000, 100_000]) rows.push(await measure(grants))
-  report(rows)
+  for (const world of worlds) {
+    const row = await measure(world)
+    rows.push(row)
+    process.stdout.write(sayRow(row))
+  }
+  process.stdout.write(sayGrowth(rows))
+  process.stdout.write(await measureGrid(2_000, 300))
 } finally {
   await server.stop()
   rmSync(home, { recursive: true, force: true })
@@ -35,37 +51,42 @@ interface Figures {
 }
 
 interface Row {
-  readonly grants: number
+  readonly name: string
   readonly bare: Figures
   readonly select: Figures
   readonly decision: Figures
 }
 
 /** Plans, caches and the compiler are warm before anything counts. */
-async function measure(grants: number): Promise<Row> {
-  const database = `bench_${grants}`
-  await createDatabase(server, database)
-  const service = await serve(server.urlOf(database))
-  const records = new pg.Client({ connectionString: server.urlOf(database) })
-  await records.connect()
-  const seeded = await seedGrants(records, grants)
-  await records.end()
-  await oneRound(service, seeded, grants)
+async function measure({ name, seed }: (typeof worlds)[number]): Promise<Row> {
+  const { service, seeded } = await serveSeeded(seed)
+  await sayYes(service, seeded[0]!)
+  await oneRound(service, seeded, name)
   const samples: Row[] = []
-  for (let round = 0; round < rounds; round++) samples.push(await oneRound(service, seeded, grants))
+  for (let round = 0; round < rounds; round++) samples.push(await oneRound(service, seeded, name))
   await service.close()
   return {
-    grants,
+    name,
     bare: middle(samples.map(row => row.bare)),
     select: middle(samples.map(row => row.select)),
     decision: middle(samples.map(row => row.decision)),
   }
 }
 
+async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
+  const database = `bench_${randomUUID().replaceAll('-', '')}`
+  await createDatabase(server, database)
+  const service = await serve(server.urlOf(database))
+  const records = new pg.Client({ connectionString: server.urlOf(database) })
+  await records.connect()
+  const seeded = await seed(records)
+  await records.end()
+  return { service, seeded }
+}
+
 async function serve(databaseUrl: string): Promise<RunningService> {
-  const platforms = [
-    { key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret: platformSecret, kinds: ['ad-account'] },
-  ]
+  const kinds = ['ad-account', 'analytics-account', 'property']
+  const platforms = [{ key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret: platformSecret, kinds }]
   return startService(
     {
       DATABASE_URL: databaseUrl,
@@ -94,24 +115,37 @@ async function serve(databaseUrl: string): Promise<RunningService> {
   )
 }
 
-async function oneRound({ url }: RunningService, { pairs }: Seeded, grants: number): Promise<Row> {
-  const headers = { 'content-type': 'application/json', authorization: `Bearer ${platformSecret}` }
-  const body = ({ person, ref }: Seeded['pairs'][number]) =>
-    JSON.stringify({
-      subject: { type: 'person', id: person },
-      action: { name: 'ads.publish' },
-      resource: { type: 'ad-account', id: ref },
-    })
+function bodyOf({ person, action, kind, ref }: Question): string {
+  return JSON.stringify({
+    subject: { type: 'person', id: person },
+    action: { name: action },
+    resource: { type: kind, id: ref },
+  })
+}
+
+/** A world whose questions are answered “no such access” would measure nothing. */
+async function sayYes({ url }: RunningService, question: Question): Promise<void> {
+  const answer = await fetch(`${url}/access/v1/evaluation`, { method: 'POST', headers, body: bodyOf(question) })
+  const { decision } = (await answer.json()) as { decision: boolean }
+  if (!decision) throw new Error(`The seeded access is refused: ${bodyOf(question)}`)
+}
+
+async function oneRound({ url }: RunningService, seeded: readonly Question[], name: string): Promise<Row> {
   return {
-    grants,
+    name,
     bare: await load(`${url}/bench/bare`, [{ method: 'GET' }]),
     select: await load(
       url,
-      pairs.map(({ person }) => ({ method: 'GET' as const, path: `/bench/select?id=${person}` })),
+      seeded.map(({ person }) => ({ method: 'GET' as const, path: `/bench/select?id=${person}` })),
     ),
     decision: await load(
       url,
-      pairs.map(pair => ({ method: 'POST' as const, path: '/access/v1/evaluation', headers, body: body(pair) })),
+      seeded.map(question => ({
+        method: 'POST' as const,
+        path: '/access/v1/evaluation',
+        headers,
+        body: bodyOf(question),
+      })),
     ),
   }
 }
@@ -128,29 +162,59 @@ async function load(url: string, requests: autocannon.Request[]): Promise<Figure
   return { perSecond: result.requests.average, p50: result.latency.p50, p99: result.latency.p99 }
 }
 
+/** The first page, as the console asks for it, and one with a filter, each asked for forty times in a row. */
+async function measureGrid(people: number, assets: number): Promise<string> {
+  const token = randomUUID() + randomUUID()
+  const { service } = await serveSeeded(records => seedGrid(records, people, assets, token))
+  const authorization = { authorization: `Bearer ${token}` }
+  const me = await fetch(`${service.url}/v1/me`, { headers: authorization })
+  const { businesses } = (await me.json()) as { businesses: { number: string }[] }
+  const grid = `${service.url}/v1/businesses/${businesses[0]!.number}/grid?limit=60`
+  const timed = async (name: string, url: string) => {
+    const times: number[] = []
+    for (let turn = 0; turn < 45; turn++) {
+      const begun = performance.now()
+      const answer = await fetch(url, { headers: authorization })
+      if (!answer.ok) throw new Error(`${url}: ${await answer.text()}`)
+      await answer.arrayBuffer()
+      if (turn >= 5) times.push(performance.now() - begun)
+    }
+    times.sort((one, other) => one - other)
+    return `  ${name.padEnd(36)} middle ${times[20]!.toFixed(1).padStart(6)} ms   slowest ${times.at(-1)!.toFixed(1).padStart(6)} ms`
+  }
+  const lines = [
+    await timed('a bare route', `${service.url}/bench/bare`),
+    await timed('the first page', grid),
+    await timed('the first page of “can spend”', `${grid}&show=can+spend`),
+    await timed('the first page of “until soon”', `${grid}&show=until+soon`),
+  ]
+  await service.close()
+  return `\nThe access grid of ${people.toLocaleString('en')} people and ${assets} assets\n${lines.join('\n')}\n`
+}
+
 function middle(samples: readonly Figures[]): Figures {
   const sorted = [...samples].sort((one, other) => one.perSecond - other.perSecond)
   return sorted[Math.floor(sorted.length / 2)]!
 }
 
-function report(rows: readonly Row[]): void {
-  const line = (name: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
-    `  ${name.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}`
-  const blocks = rows.map(({ grants, bare, select, decision }) =>
-    [
-      `${grants.toLocaleString('en')} grants`,
-      line('a bare route', bare, null),
-      line('a route with one primary-key SELECT', select, null),
-      line('a decision', decision, select),
-    ].join('\n'),
-  )
-  const [small, large] = rows as [Row, Row]
-  const ratio = (
-    large.decision.perSecond /
-    large.select.perSecond /
-    (small.decision.perSecond / small.select.perSecond)
-  ).toFixed(2)
-  process.stdout.write(
-    `${blocks.join('\n\n')}\n\nA decision at ${large.grants.toLocaleString('en')} grants against ${small.grants.toLocaleString('en')}: ${(large.decision.perSecond / small.decision.perSecond).toFixed(2)}; measured by the SELECT of the same minute, ${ratio}.\n`,
-  )
+function sayRow({ name, bare, select, decision }: Row): string {
+  const line = (what: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
+    `  ${what.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}\n`
+  return [
+    `${name}\n`,
+    line('a bare route', bare, null),
+    line('a route with one primary-key SELECT', select, null),
+    line('a decision', decision, select),
+    '\n',
+  ].join('')
+}
+
+function sayGrowth([first, ...later]: readonly Row[]): string {
+  return later
+    .map(row => {
+      const measured = row.decision.perSecond / row.select.perSecond
+      const ratio = measured / (first!.decision.perSecond / first!.select.perSecond)
+      return `A decision at ${row.name} against ${first!.name}: ${(row.decision.perSecond / first!.decision.perSecond).toFixed(2)}; measured by the SELECT of the same minute, ${ratio.toFixed(2)}.\n`
+    })
+    .join('')
 }

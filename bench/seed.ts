@@ -1,31 +1,120 @@
+import { createHash } from 'node:crypto'
 import type pg from 'pg'
 
-export interface Seeded {
-  /** Persons, each with the platform's name of an asset they hold a grant on. */
-  readonly pairs: readonly { readonly person: string; readonly ref: string }[]
+/** What a platform asks about: a person, an action, and the asset by the platform's own name for it. */
+export interface Question {
+  readonly person: string
+  readonly action: string
+  readonly kind: string
+  readonly ref: string
 }
 
-/** One business with people of ten grants each, on a hundredth as many assets as there are grants. */
-export async function seedGrants(records: pg.Client, grants: number): Promise<Seeded> {
+/** One business with people of ten grants each, on a hundredth as many ad accounts as there are grants. */
+export async function seedGrants(records: pg.Client, grants: number): Promise<Question[]> {
   const people = grants / 10
   const assets = Math.max(20, grants / 100)
+  await seedBusiness(records, people)
+  await records.query(`
+    ${addAssets('ad-account', 'account', assets)};
+    ${addGrants('person', 10)};
+    ANALYZE;`)
+  return draw(records, `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id`)
+}
+
+/**
+ * The same number of grants, woven: a third to persons, a third to teams of ten (everybody is in three), a third on
+ * bundles (every asset is in two) and on analytics accounts, each of nine properties. Every question is answered through
+ * a team, a bundle or what holds the asset, never through a grant of the person's own on the asset itself.
+ */
+export async function seedWoven(records: pg.Client, grants: number): Promise<Question[]> {
+  const people = grants / 10
+  const assets = Math.max(20, grants / 100)
+  await seedBusiness(records, people)
+  await records.query(`
+    ${addAssets('ad-account', 'account', assets / 2)};
+    ${addAssets('analytics-account', 'web', assets / 20)};
+    ${addAssets('property', 'site', (assets / 20) * 9)};
+    WITH holds AS (SELECT id, row_number() OVER (ORDER BY id) AS n FROM asset WHERE kind = 'analytics-account'),
+      site AS (SELECT id, row_number() OVER (ORDER BY id) AS n FROM asset WHERE kind = 'property')
+      UPDATE asset SET inside_id = holds.id FROM site, holds WHERE asset.id = site.id AND holds.n = (site.n - 1) / 9 + 1;
+    INSERT INTO team (id, business_id, handle, name) SELECT gen_random_uuid(), business.id, 'team-' || n, 'Team ' || n FROM business, generate_series(1, ${Math.ceil((people * 3) / 10)}) n;
+    INSERT INTO team_member (team_id, person_id, since) SELECT team.id, person.id, now()
+      FROM ${numbered('person')} JOIN generate_series(0, 2) step ON true
+      JOIN ${numbered('team')} ON team.n = (person.n + step * 37) % (SELECT count(*) FROM team) + 1 ON CONFLICT DO NOTHING;
+    INSERT INTO bundle (id, business_id, handle, name, made_at) SELECT gen_random_uuid(), business.id, 'bundle-' || n, 'Bundle ' || n, now() FROM business, generate_series(1, ${assets / 5}) n;
+    INSERT INTO bundle_asset (bundle_id, asset_id, since) SELECT bundle.id, asset.id, now()
+      FROM ${numbered('asset')} JOIN generate_series(0, 1) step ON true
+      JOIN ${numbered('bundle')} ON bundle.n = (asset.n + step * 5) % (SELECT count(*) FROM bundle) + 1 ON CONFLICT DO NOTHING;
+    ${addGrants('person', 4, `WHERE kind <> 'property'`)};
+    ${addGrants('team', 10, `WHERE kind <> 'property'`)};
+    ${addGrants('person', 3, '', 'bundle')};
+    ANALYZE;`)
+  const own = `EXISTS (SELECT FROM access_grant mine WHERE mine.target_id = a.id AND mine.holder_id = p.id)`
+  const through = (from: string, limit = 170) =>
+    `(SELECT p.id AS person, a.kind, a.platform_ref AS ref ${from} AND NOT ${own} ORDER BY random() LIMIT ${limit})`
+  return draw(
+    records,
+    `SELECT person, kind, ref FROM (
+      ${through(`FROM access_grant g JOIN team_member m ON m.team_id = g.team_id JOIN person p ON p.id = m.person_id JOIN asset a ON a.id = g.asset_id WHERE true`)} UNION ALL
+      ${through(`FROM access_grant g JOIN bundle_asset b ON b.bundle_id = g.bundle_id JOIN asset a ON a.id = b.asset_id JOIN person p ON p.id = g.person_id WHERE true`)} UNION ALL
+      ${through(`FROM access_grant g JOIN asset a ON a.inside_id = g.asset_id JOIN person p ON p.id = g.person_id WHERE true`)}) question`,
+  )
+}
+
+/** A grid of persons and assets, ten grants each, and twenty teams; who is named first is an admin with this secret as a token. */
+export async function seedGrid(records: pg.Client, people: number, assets: number, token: string): Promise<void> {
+  await seedBusiness(records, people)
+  await records.query(`
+    ${addAssets('ad-account', 'account', assets)};
+    INSERT INTO team (id, business_id, handle, name) SELECT gen_random_uuid(), business.id, 'team-' || n, 'Team ' || n FROM business, generate_series(1, 20) n;
+    INSERT INTO team_member (team_id, person_id, since) SELECT team.id, person.id, now() FROM ${numbered('person')} JOIN ${numbered('team')} ON team.n = person.n % 20 + 1;
+    ${addGrants('person', 10)};
+    ${addGrants('team', 10)};
+    UPDATE membership SET standing = 'admin' WHERE person_id = (SELECT opened_by FROM business);
+    ANALYZE;`)
+  await records.query(
+    `INSERT INTO session (id, person_id, kind, name, secret_hash, unattended, begun_at, expires_at)
+       SELECT gen_random_uuid(), opened_by, 'token', 'bench', $1, false, now(), now() + interval '1 day' FROM business`,
+    [createHash('sha256').update(token).digest('hex')],
+  )
+}
+
+async function seedBusiness(records: pg.Client, people: number): Promise<void> {
   await records.query(`
     INSERT INTO person (id, name, password_hash, joined_at) SELECT gen_random_uuid(), 'Person ' || n, 'none', now() FROM generate_series(1, ${people}) n;
-    INSERT INTO person_address SELECT 'person' || row_number() OVER () || '@ondaverde.example', id, now(), true FROM person;
-    INSERT INTO business SELECT gen_random_uuid(), 'B-4815-1623-97', 'Ondaverde Ferries', 'Porto Verano', 'Europe/Lisbon', 'fig', now(), (SELECT id FROM person LIMIT 1), NULL, 14;
-    INSERT INTO membership SELECT business.id, person.id, 'member', now(), NULL, NULL FROM business, person;
-    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
-      SELECT gen_random_uuid(), 'A-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-' || n, now(), business.opened_by FROM business, generate_series(1, ${assets}) n;
-    INSERT INTO access_grant (id, business_id, asset_id, person_id, tier, actions, hiding, from_at, given_at, given_by)
-      SELECT gen_random_uuid(), asset.business_id, asset.id, person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), asset.brought_in_by
-      FROM (SELECT id, row_number() OVER () AS n FROM person) person, generate_series(1, 10) step
-      JOIN LATERAL (SELECT 1) one ON true
-      JOIN (SELECT id, business_id, brought_in_by, row_number() OVER () AS n FROM asset) asset ON true
-      WHERE asset.n = (person.n * 7 + step * 13) % ${assets} + 1
-      ON CONFLICT DO NOTHING;
-    ANALYZE;`)
-  const { rows } = await records.query<{ person: string; ref: string }>(
-    `SELECT g.person_id AS person, a.platform_ref AS ref FROM access_grant g JOIN asset a ON a.id = g.asset_id ORDER BY random() LIMIT 500`,
+    INSERT INTO person_address (address, person_id, verified_at, main) SELECT 'person' || row_number() OVER () || '@ondaverde.example', id, now(), true FROM person;
+    INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
+      SELECT gen_random_uuid(), 'B-4815-1623-97', 'Ondaverde Ferries', 'Porto Verano', 'Europe/Lisbon', 'fig', now(), (SELECT id FROM person ORDER BY id LIMIT 1), 14;
+    INSERT INTO membership (business_id, person_id, standing, since) SELECT business.id, person.id, 'member', now() FROM business, person;`)
+}
+
+const numbered = (table: string) => `(SELECT *, row_number() OVER (ORDER BY id) AS n FROM ${table}) ${table}`
+
+const addAssets = (kind: string, handle: string, count: number) => `
+  INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+    SELECT gen_random_uuid(), 'A-${handle}-' || n, business.id, '${kind}', '${handle}-' || n, '${handle} ' || n, 'marram', 'MA-${handle}-' || n, now(), business.opened_by FROM business, generate_series(1, ${count}) n`
+
+/** So many grants of \`run\` to each holder, spread evenly over the targets. */
+const addGrants = (holder: 'person' | 'team', each: number, where = '', target: 'asset' | 'bundle' = 'asset') => `
+  INSERT INTO access_grant (id, business_id, ${target}_id, ${holder}_id, tier, actions, hiding, from_at, given_at, given_by)
+    SELECT gen_random_uuid(), business.id, target.id, holder.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), business.opened_by
+    FROM business, (SELECT id, row_number() OVER (ORDER BY id) AS n FROM ${holder}) holder
+    JOIN generate_series(1, ${each}) step ON true
+    JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n, count(*) OVER () AS all FROM ${target} ${where}) target ON target.n = (holder.n * 7 + step * 13) % target.all + 1
+    ON CONFLICT DO NOTHING`
+
+const asked = 'g.person_id AS person, a.kind, a.platform_ref AS ref'
+
+/** What tier \`run\` allows on each kind. */
+const actions: Record<string, string> = {
+  'ad-account': 'ads.publish',
+  'analytics-account': 'analysis.make',
+  property: 'analysis.make',
+}
+
+async function draw(records: pg.Client, query: string): Promise<Question[]> {
+  const { rows } = await records.query<{ person: string; kind: string; ref: string }>(
+    `${query} ORDER BY random() LIMIT 510`,
   )
-  return { pairs: rows }
+  return rows.map(row => ({ ...row, action: actions[row.kind]! }))
 }

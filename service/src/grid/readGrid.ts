@@ -4,9 +4,10 @@ import type { Room } from '../base/room.ts'
 import { readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/records.ts'
-import { readColumns, readPeople, readTeams, type GridColumns } from './gridFacts.ts'
+import { readColumns, readPeople, readTeams, type GridColumns, type Narrowing } from './gridFacts.ts'
 import {
   domainOf,
+  soonDays,
   rowOfInvitation,
   rowOfPerson,
   rowOfTeam,
@@ -32,6 +33,20 @@ export interface Grid {
 const sections = ['person', 'team', 'invited'] as const
 type Section = (typeof sections)[number]
 
+/** Only people lack a second proof or come from outside, and only invitations are waiting to be accepted. */
+function isAbout(section: Section, filter: GridFilter | null): boolean {
+  if (filter === 'invited') return section === 'invited'
+  if (filter === 'no second proof' || filter === 'outside people') return section === 'person'
+  return filter === null || section !== 'invited'
+}
+
+function narrowingTo(filter: GridFilter | null, homes: ReadonlySet<string>, now: Instant): Narrowing | null {
+  if (filter === 'no second proof') return { to: filter }
+  if (filter === 'outside people') return { to: filter, homes: [...homes] }
+  if (filter === 'until soon') return { to: 'ending before', instant: now.add({ hours: 24 * soonDays }).toString() }
+  return null
+}
+
 const atOnce = 200
 
 /**
@@ -49,7 +64,9 @@ export async function readGrid(room: Room, acting: Acting, asked: GridAsked): Pr
   for (;;) {
     const limit = asked.filter ? atOnce : asked.limit - rows.length + 1
     const page = { after: after.length > 0 ? after : null, find: asked.find, limit }
-    const found = await readSection(database, acting, section, page, columns, homes, now)
+    const found = isAbout(section, asked.filter)
+      ? await readSection(database, acting, section, page, columns, homes, asked.filter, now)
+      : []
     for (const one of found) {
       if (rows.length === asked.limit) return { columns, rows, next: writeCursor(section, after) }
       after = [one.name, one.id]
@@ -77,10 +94,11 @@ async function readSection(
   page: { after: readonly unknown[] | null; find: string | null; limit: number },
   columns: GridColumns,
   homes: ReadonlySet<string>,
+  filter: GridFilter | null,
   now: Instant,
 ): Promise<Found[]> {
   if (section === 'person')
-    return (await readPeople(database, acting.id, page)).map(person => ({
+    return (await readPeople(database, acting.id, page, narrowingTo(filter, homes, now))).map(person => ({
       name: person.name,
       id: person.id,
       row: rowOfPerson(columns, person, homes, now),

@@ -8,9 +8,11 @@ import {
   type AccessFacts,
   type Figure,
   type Instant,
+  type Kind,
   type Level,
   type Path,
 } from '@famiglia/core'
+import { LRUCache } from 'lru-cache'
 import { factsByColumn, type GridColumns, type GridPerson, type GridTeam } from './gridFacts.ts'
 
 /** What somebody has on the asset of one column. */
@@ -52,7 +54,7 @@ export const gridFilters = [
 ] as const
 export type GridFilter = (typeof gridFilters)[number]
 
-const soonDays = 30
+export const soonDays = 30
 
 export function rowOfPerson(
   columns: GridColumns,
@@ -115,17 +117,17 @@ function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { 
   const live = paths.filter(path => !path.stopped)
   const idle = paths.filter(path => path.stopped && path.stopped !== 'over' && path.stopped !== 'ended')
   if (live.length === 0 && idle.length === 0) return []
-  const shown = live.length > 0 ? level : idle[0]!.level
+  const told = tell(facts.asset.kind, live.length > 0 ? level : idle[0]!.level)
   const until = endOf(live)
-  const marks = live.length > 0 ? marksOf(facts, level) : []
+  const marks = live.length > 0 ? [...told.marks] : []
   if (until !== null && until - at.epochMilliseconds < soonDays * 86_400_000) marks.push('until soon')
   return [
     {
       column,
-      tier: highestTierWithin(facts.asset.kind, shown.actions),
-      level: sayLevel(facts.asset.kind, shown),
+      tier: told.tier,
+      level: told.level,
       how: live.length === 0 ? 'idle' : isOwn(live, facts) ? 'own' : 'through',
-      hidden: kinds[facts.asset.kind].figures.filter(figure => !shown.sees.has(figure)),
+      hidden: told.hidden,
       until: until === null ? null : new Date(until).toISOString(),
       marks,
     },
@@ -138,13 +140,30 @@ function isOwn(paths: readonly Path[], { asset }: AccessFacts): boolean {
   )
 }
 
-function marksOf({ asset }: AccessFacts, level: Level): GridFilter[] {
-  const words = describeLevel(asset.kind, level)
-  return [
-    ...(level.sees.has('revenue') ? (['sees revenue'] as const) : []),
-    ...(words.canSpend ? (['can spend'] as const) : []),
-    ...(words.canGiveAccess ? (['can give access'] as const) : []),
-  ]
+interface Told extends Pick<GridCell, 'tier' | 'level' | 'hidden'> {
+  readonly marks: readonly GridFilter[]
+}
+
+/** A grid shows a few levels many thousand times: each is put into words once. */
+const toldBefore = new LRUCache<string, Told>({ max: 2_000 })
+
+function tell(kind: Kind, level: Level): Told {
+  const key = [kind, ...level.actions, '|', ...level.sees].join(' ')
+  const before = toldBefore.get(key)
+  if (before) return before
+  const words = describeLevel(kind, level)
+  const told: Told = {
+    tier: highestTierWithin(kind, level.actions),
+    level: sayLevel(kind, level),
+    hidden: kinds[kind].figures.filter(figure => !level.sees.has(figure)),
+    marks: [
+      ...(level.sees.has('revenue') ? (['sees revenue'] as const) : []),
+      ...(words.canSpend ? (['can spend'] as const) : []),
+      ...(words.canGiveAccess ? (['can give access'] as const) : []),
+    ],
+  }
+  toldBefore.set(key, told)
+  return told
 }
 
 /** The latest end of the paths that count, in milliseconds; null when one has none. */

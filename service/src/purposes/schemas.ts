@@ -64,4 +64,3 @@ export const readinessQuery = object({
     .max(600)
     .meta({ description: 'Assets or bundles, parted by commas; all of the business without it.' }),
 })
-export const readinessList = object({ items: array(readinessOut).required() })

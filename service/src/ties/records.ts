@@ -8,12 +8,3 @@ export async function tiesOf(manager: EntityManager, business: string): Promise<
     [business],
   )
 }
-
-/** The ids of the assets that one is tied to. */
-export async function tiedTo(manager: EntityManager, asset: string): Promise<string[]> {
-  const rows = (await manager.query(
-    'SELECT other_id AS id FROM tie WHERE one_id = $1 UNION SELECT one_id FROM tie WHERE other_id = $1',
-    [asset],
-  )) as { id: string }[]
-  return rows.map(row => row.id)
-}

@@ -1,4 +1,4 @@
-import { array, object, string } from 'yup'
+import { string } from 'yup'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
@@ -11,13 +11,6 @@ import { resultOut } from '../proposals/schemas.ts'
 
 const tags = ['assets']
 const tieParams = assetParams.shape({ other: string().max(140).required() })
-export const tiedAsset = object({
-  number: string().required(),
-  text: string().required(),
-  name: string().required(),
-  noun: string().required(),
-})
-export const tiedAssets = array(tiedAsset)
 
 /** Ties: which assets work together, so that a purpose given on one takes the other along. */
 export async function tieRoutes(app: House, room: Room): Promise<void> {
