@@ -71,10 +71,13 @@ async function signIn(
   return famigliaClient({ url, cookie: cookie.join('; ') })
 }
 
-/** Confirms with the code of the half minute before, so that the one shown now is still good for signing in. */
+/**
+ * Confirms with the code of the half minute before, so that the one shown now is still good for signing in; in the last
+ * seconds of a half minute with the present one, since the other would be too old when it arrives.
+ */
 async function setUpSecondProof(town: Town, client: FamigliaClient): Promise<string> {
   const { secret } = await answerOf(client.POST('/v1/me/second-proof'))
-  const code = await generate({ secret, epoch: Math.floor(now(town) / 1000) - 30 })
+  const code = await generate({ secret, epoch: Math.floor(now(town) / 1000) - 24 })
   await answerOf(client.POST('/v1/me/second-proof/confirmation', { body: { code } }))
   return secret
 }
