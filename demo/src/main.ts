@@ -4,7 +4,7 @@ import { closeOnSignal, homeFolder, keptSecret, openRecords, takeHome } from '..
 import { MovableClock } from '@famiglia/service'
 import { tellScenario } from './scenario.ts'
 import type { DemoPerson } from './telling.ts'
-import { startTown } from './town.ts'
+import { startTown, type TownOptions } from './town.ts'
 
 /** `npm run demo`: starts everything on loopback, tells the scenario if there are no records yet, and says where to go. */
 const home = homeFolder()
@@ -16,14 +16,14 @@ try {
   const began = Date.now()
   const held = await takeHome(home)
   closers.push(() => held.release())
-  if (process.argv.includes('--fresh')) startAnew()
+  // A story that was cut off in its middle is told from its beginning.
+  if (process.argv.includes('--fresh') || (!existsSync(story) && !process.env['DATABASE_URL'])) startAnew()
   const records = await openRecords(home)
   closers.push(() => records.close())
   const port = Number(process.env['FAMIGLIA_PORT'] ?? 4810)
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`FAMIGLIA_PORT must be a port from 0 to 65535, but is “${process.env['FAMIGLIA_PORT']}”.`)
-  const clock = new MovableClock()
-  const town = await startTown({
+  const options: TownOptions = {
     home,
     databaseUrl: records.url,
     secret: keptSecret(home, 'secret'),
@@ -31,12 +31,11 @@ try {
     port,
     keep: true,
     settings: process.env,
-    clock,
-  })
+  }
+  const told = existsSync(story) ? null : await tell(options)
+  const town = await startTown({ ...options, port: told?.port ?? port })
   closers.push(() => town.close())
-  const people = existsSync(story)
-    ? (JSON.parse(readFileSync(story, 'utf8')) as { people: DemoPerson[] }).people
-    : await tellScenario(town, clock)
+  const people = told?.people ?? (JSON.parse(readFileSync(story, 'utf8')) as { people: DemoPerson[] }).people
   const place = {
     url: town.service.url,
     inbox: town.inbox.url,
@@ -49,6 +48,21 @@ try {
   console.error(error instanceof Error ? error.message : error)
   process.exitCode = 1
   process.kill(process.pid, 'SIGTERM')
+}
+
+/** Tells the story on a clock of its own and with letters that leave at once, which nobody has to wait for. */
+async function tell(options: TownOptions): Promise<{ people: DemoPerson[]; port: number }> {
+  const clock = new MovableClock()
+  const town = await startTown({
+    ...options,
+    settings: { ...options.settings, FAMIGLIA_LETTER_WAITS_SECONDS: '0' },
+    clock,
+  })
+  closers.push(() => town.close())
+  const people = await tellScenario(town, clock)
+  closers.pop()
+  await town.close()
+  return { people, port: Number(new URL(town.service.url).port) }
 }
 
 function startAnew(): void {
