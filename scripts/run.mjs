@@ -13,18 +13,21 @@ const bin = name => join(root, 'node_modules/.bin', name)
 const tsx = (file, ...args) => [process.execPath, '--import', 'tsx', join(root, file), ...args]
 
 const tasks = {
-  demo: args => ({ needs: [packages, postgres, console_], run: [tsx('demo/src/main.ts', ...args)] }),
+  demo: args => ({ needs: [packages, postgres, interfaces], run: [tsx('demo/src/main.ts', ...args)] }),
   serve: args => ({
-    needs: [packages, ...(process.env.DATABASE_URL ? [] : [postgres]), console_],
+    needs: [packages, ...(process.env.DATABASE_URL ? [] : [postgres]), interfaces],
     run: [tsx('scripts/serve.ts', ...args)],
   }),
   code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
-  test: args => ({ needs: [packages, postgres, chromium, console_], run: [[bin('vitest'), 'run', ...args]] }),
+  test: args => ({ needs: [packages, postgres, chromium, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
   bench: args => ({ needs: [packages, postgres], run: [tsx('bench/main.ts', ...args)] }),
-  build: () => ({ needs: [packages], run: [[bin('vite'), 'build', join(root, 'console'), '--logLevel', 'warn']] }),
+  build: () => ({
+    needs: [packages],
+    run: ['console', 'cli'].map(folder => [bin('vite'), 'build', join(root, folder), '--logLevel', 'warn']),
+  }),
   client: () => ({ needs: [packages], run: [tsx('scripts/make-client.ts')] }),
   screenshots: args => ({
-    needs: [packages, postgres, chromium, terminal, console_],
+    needs: [packages, postgres, chromium, terminal, interfaces],
     run: [tsx('scripts/screenshots.ts', ...args)],
   }),
   check: () => ({
@@ -107,17 +110,18 @@ function terminal() {
     debian('a terminal window', ['xterm', 'xvfb', 'imagemagick', 'fonts-dejavu-core'])
 }
 
-/** The console, built when a source is newer than what was built. */
-function console_() {
-  const sources = ['console/src', 'console/public', 'core/src', 'client/src'].map(folder => newest(join(root, folder)))
-  const built = join(root, 'console/dist/index.html')
-  if (
-    existsSync(built) &&
-    statSync(built).mtimeMs > Math.max(...sources, statSync(join(root, 'console/index.html')).mtimeMs)
-  )
-    return
-  say('Building the console …')
-  must(bin('vite'), ['build', join(root, 'console'), '--logLevel', 'warn'], root)
+/** The console and the command line, built when a source is newer than what was built. */
+function interfaces() {
+  build('console', 'console/dist/index.html', ['console/src', 'console/public', 'console/index.html'])
+  build('cli', 'cli/dist/main.js', ['cli/src', 'cli/vite.config.ts'])
+}
+
+function build(folder, target, sources) {
+  const built = join(root, target)
+  const changed = [...sources, 'core/src', 'client/src'].map(source => newest(join(root, source)))
+  if (existsSync(built) && statSync(built).mtimeMs > Math.max(...changed)) return
+  say(`Building ${folder === 'cli' ? 'the command line' : 'the console'} …`)
+  must(bin('vite'), ['build', join(root, folder), '--logLevel', 'warn'], root)
 }
 
 function newest(path) {

@@ -16,9 +16,11 @@ export function answerCommands(program: Command, run: Run): void {
     .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
+    .option('--address <address>', 'answer from this address of yours: a letter comes there')
     .action(
       run(async (context, options: Accepting, wanted: string) => {
         const link = linkIn(wanted)
+        if (options.address) return askToMove(context, link, options.address)
         if (!link && (await isAsk(context, wanted))) return grant(context, wanted, options)
         if (options.less)
           throw new Exit(2, '--less is for what a member asked for; an invitation is changed by who sent it.')
@@ -101,6 +103,19 @@ interface Accepting {
   readonly password?: string
   readonly less?: string
   readonly reason?: string
+  readonly address?: string
+}
+
+/** Whoever has a link alone, passed on or meant for another address, has the letter come to an address of theirs. */
+async function askToMove(context: Context, link: string | null, address: string): Promise<void> {
+  if (!link) throw new Exit(2, '--address goes with the link of an invitation.')
+  const asked = await answerOf(context.client.POST('/v1/invitations/moving', { body: { link, address } }))
+  context.desk.one(
+    asked,
+    asked.sentTo
+      ? `A letter is on its way to ${asked.sentTo}. Accept by the link in it.`
+      : `The inviter is asked whether the invitation may go to ${address}. When they have confirmed it, a letter comes there.`,
+  )
 }
 
 /** Whether an id is that of something a member asks of the acting business. */

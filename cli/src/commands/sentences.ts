@@ -37,7 +37,8 @@ export function sentenceCommands(program: Command, run: Run): void {
 
 /** The shell takes quotes away; what holds spaces was quoted. */
 function inOneLine(verb: string, words: readonly string[]): string {
-  const said = words.length === 1 ? words : words.map(word => (/\s/.test(word) ? `"${word}"` : word))
+  const said =
+    words.length === 1 ? words : words.map(word => (/\s/.test(word) && !word.includes('"') ? `"${word}"` : word))
   return [verb, ...said].filter(Boolean).join(' ')
 }
 

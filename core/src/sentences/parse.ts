@@ -270,7 +270,7 @@ class Reader {
   private purpose(): string {
     const word = this.next()
     if (word?.kind === 'quoted' && word.text.trim()) return word.text.trim().replace(/\s+/g, ' ').slice(0, 120)
-    throw this.wrong(word, 'After “to” comes a purpose in quotes, as to "run our adverts".', [])
+    throw this.wrong(word, 'Here comes a purpose in quotes, as "run our adverts".', [])
   }
 
   private list<T>(read: () => T, what: string): T[] {
