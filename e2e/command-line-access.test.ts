@@ -167,19 +167,21 @@ test('a lost letter’s link is passed on, and is answered from another address 
   const { run } = as('Agnese')
   const stranger = commandLine(scene.url, null)
   const link = /http\S+invitation#\S+/.exec((await run('pass-on', 'oona@pebblecast.example')).out)![0]
-  const signIn = ['--name', 'Oona Quill', '--password', 'a caption for every wave']
+  const signIn = ['--name', 'Oona Prewitt', '--password', 'a caption for every wave']
   expect(await stranger.run('accept', link, ...signIn)).toMatchObject({
     status: 3,
     err: expect.stringContaining('does not prove your address'),
   })
-  expect((await stranger.run('accept', link, '--address', 'oona@quill.example')).out).toContain('The inviter is asked')
-  expect((await run('move', 'oona@pebblecast.example')).out).toContain('Sent to oona@quill.example')
-  const letter = `${scene.url}/invitation#${await scene.link('oona@quill.example')}`
+  expect((await stranger.run('accept', link, '--address', 'oona@prewitt.example')).out).toContain(
+    'The inviter is asked',
+  )
+  expect((await run('move', 'oona@pebblecast.example')).out).toContain('Sent to oona@prewitt.example')
+  const letter = `${scene.url}/invitation#${await scene.link('oona@prewitt.example')}`
   expect(await stranger.run('accept', letter, ...signIn)).toMatchObject({
     status: 0,
     out: expect.stringContaining('you work for Ondaverde Ferries'),
   })
-  expect((await run('can', 'oona@quill.example', 'caption.edit', 'channel/decks-and-harbours')).status).toBe(0)
+  expect((await run('can', 'oona@prewitt.example', 'caption.edit', 'channel/decks-and-harbours')).status).toBe(0)
 })
 
 test('one’s own sign-ins and addresses are tended from the shell', async () => {

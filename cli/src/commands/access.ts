@@ -95,13 +95,16 @@ export function accessCommands(program: Command, run: Run): void {
           const where = requirement.asset ? ` on ${requirement.asset.text}` : ''
           const also = requirement.must ? '' : ', if it is wanted'
           const mend = requirement.sentence ?? requirement.remedy
-          return `  ${mark[requirement.state]} ${requirement.takes}${where}${also}: ${requirement.state}${mend ? `\n      ${mend}` : ''}`
+          const shown = requirement.state === 'missing' && !requirement.must ? '+' : mark[requirement.state]
+          return `  ${shown} ${requirement.takes}${where}${also}: ${requirement.state}${mend ? `\n      ${mend}` : ''}`
         })
-        const verdict = readiness.ready ? 'ready' : `not ready: ${readiness.met} of ${readiness.of} are met`
+        const verdict = readiness.ready
+          ? `is ready to “${readiness.purpose}”.`
+          : `is not ready to “${readiness.purpose}”: ${readiness.met} of ${readiness.of} are met.`
         context.desk.one(
           readiness,
           [
-            `${readiness.who.name} is ${verdict} to “${readiness.purpose}”.`,
+            `${readiness.who.name} ${verdict}`,
             ...lines,
             ...(readiness.ready ? [] : [`  ${readiness.whoCanMend.join(' or ')} can say that.`]),
           ].join('\n'),

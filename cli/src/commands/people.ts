@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
-import type { Standing } from '@famiglia/core'
+import { sayList, type Standing } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import type { Run } from '../program.ts'
@@ -139,7 +139,9 @@ async function seeOut(context: Context, options: { successor?: string[] }, perso
   const lines = [
     `${leaving.person.name}, ${leaving.person.standing}: reaches ${leaving.holds.length} assets, ${leaving.sessions} sign-ins and ${leaving.tokens} tokens.`,
     ...leaving.holds.map(held => `  ${held.text}  ${held.level}  (${held.through})`),
-    ...(leaving.teams.length > 0 ? [`  in the teams ${leaving.teams.join(', ')}`] : []),
+    ...(leaving.teams.length > 0
+      ? [`  in ${leaving.teams.length > 1 ? 'the teams' : 'the team'} ${sayList(leaving.teams)}`]
+      : []),
     ...leaving.onlyTheirs.map(
       only =>
         `  only theirs: ${only.kind}, ${only.about}${only.must ? ' (somebody has to take it over)' : ''}  --successor ${only.key}=…`,

@@ -87,6 +87,7 @@
                 <span><TierMark tier="run" how="waiting" size="s" /> waiting</span>
                 <span><TierMark tier="run" how="through" size="s" /> through another</span>
                 <span><TierMark tier="run" how="idle" size="s" /> not in force</span>
+                <span><TierMark tier={null} actions={2} size="s" /> actions by name</span>
               </div>
               {#each assets as asset, index (asset.number)}
                 <span
@@ -101,9 +102,10 @@
                 <span
                   class="kind"
                   aria-hidden="true"
+                  title={group.noun}
                   style:left="calc(var(--name) + {group.from * columnWidth}px)"
                   style:width="{group.count * columnWidth}px"
-                  >{capitalised(group.count > 1 ? sayMany(group.noun) : group.noun)}</span
+                  >{capitalised(group.count > 1 ? sayMany(group.noun) : group.noun.split(' ')[0]!)}</span
                 >
               {/each}
             </div>
@@ -120,8 +122,8 @@
                     <span class="name" role="rowheader">
                       {#if row.kind === 'person'}<a href="/{acting.number}/people/{row.key}">{row.name}</a>
                       {:else if row.kind === 'team'}<a href="/{acting.number}/groups?team={row.key}">{row.name}</a>
-                      {:else}{row.name}{/if}
-                      {#if row.note}<small>{row.note}</small>{/if}
+                      {:else}<span class="plain" title={row.name}>{row.name}</span>{/if}
+                      {#if row.note && row.kind !== 'invited'}<small>{row.note}</small>{/if}
                       {#if row.kind === 'person' && !row.secondProof}<span class="due" title="no second proof"
                           >!<span class="sr-only">no second proof</span></span
                         >{/if}
@@ -225,8 +227,8 @@
     left: 0;
     width: var(--name);
     display: grid;
-    gap: 0.125rem;
-    padding-top: 1rem;
+    gap: 0;
+    padding-top: 0.75rem;
     font-size: 0.875rem;
     background: var(--color-base-200);
     z-index: 1;
@@ -249,9 +251,9 @@
   .kind {
     position: absolute;
     bottom: 0;
-    padding: 0.125rem 0.25rem;
+    padding: 0.125rem 0 0.125rem 0.1875rem;
     border-left: 1px solid var(--rule);
-    font: italic 400 0.8125rem/1.25rem var(--font-serif);
+    font: italic 400 0.75rem/1.25rem var(--font-serif);
     white-space: nowrap;
     overflow: hidden;
   }
@@ -288,6 +290,7 @@
     gap: 0.5rem;
     align-items: baseline;
     width: var(--name);
+    padding-right: 3.125rem;
     height: 100%;
     line-height: 2rem;
     background: var(--color-base-200);
@@ -295,7 +298,8 @@
     overflow: hidden;
     z-index: 1;
   }
-  .name a {
+  .name a,
+  .plain {
     text-decoration: none;
     overflow: hidden;
     text-overflow: ellipsis;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { capitalised, sayList } from '@famiglia/core'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import EachAsset from '../../parts/EachAsset.svelte'
   import Seats from '../../parts/Seats.svelte'
   import { sayFigures } from '../../parts/figures'
   import type { Schemas } from '../../reach/service'
@@ -24,18 +25,11 @@
   </section>{/if}
 <section class="span fact">
   <h2 class="margin">Keeps back</h2>
-  <div>
-    {#each preview.assets as asset (asset.number)}<p>
-        {#if preview.assets.length > 1}<b>{asset.name}</b>:{/if}
-        {capitalised(asset.mayNot)}.
-      </p>{/each}
-  </div>
+  <div><EachAsset assets={preview.assets} say={asset => `${capitalised(asset.mayNot)}.`} /></div>
 </section>
 <section class="span fact">
   <h2 class="margin">Sees</h2>
-  <div>
-    {#each preview.assets as asset (asset.number)}<p>{sayFigures(asset.sees, asset.hidden)}</p>{/each}
-  </div>
+  <div><EachAsset assets={preview.assets} say={asset => sayFigures(asset.sees, asset.hidden)} /></div>
 </section>
 {#if preview.changes.length > 0}<section class="span fact warn">
     <h2 class="margin">Changes</h2>
@@ -90,8 +84,5 @@
   }
   .warn .margin {
     color: var(--color-warning);
-  }
-  b {
-    font-weight: 600;
   }
 </style>

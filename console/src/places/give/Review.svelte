@@ -3,6 +3,7 @@
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import EachAsset from '../../parts/EachAsset.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -99,15 +100,17 @@
               <dt>Allows</dt>
               <dd><AssetWords assets={preview.assets} /></dd>
             </div>{/if}
-          {#each preview.assets as asset (asset.number)}
+          {#if preview.assets.length > 0}
             <div>
               <dt>Sees</dt>
-              <dd>{sayFigures(asset.sees, asset.hidden)}</dd>
+              <dd><EachAsset assets={preview.assets} say={asset => sayFigures(asset.sees, asset.hidden)} /></dd>
             </div>
             <div>
               <dt>Cannot</dt>
-              <dd>{capitalised(asset.mayNot)}.</dd>
+              <dd><EachAsset assets={preview.assets} say={asset => `${capitalised(asset.mayNot)}.`} /></dd>
             </div>
+          {/if}
+          {#each preview.assets as asset (asset.number)}
             {#if asset.money}<div>
                 <dt>Can spend</dt>
                 <dd>{asset.money}</dd>

@@ -4,6 +4,7 @@
   import PlainPage from '../../frame/PlainPage.svelte'
   import Age from '../../parts/Age.svelte'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import EachAsset from '../../parts/EachAsset.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
   import ProofFields from '../../parts/ProofFields.svelte'
   import Field from '../../parts/Field.svelte'
@@ -71,16 +72,16 @@
               <dt>You may</dt>
               <dd><AssetWords assets={proposal.assets} how="waiting" /></dd>
             </div>{/if}
-          {#each proposal.assets as asset (asset.number + asset.given)}
+          {#if proposal.assets.length > 0}
             <div>
               <dt>You see</dt>
-              <dd>{sayFigures(asset.sees, asset.hidden)}</dd>
+              <dd><EachAsset assets={proposal.assets} say={asset => sayFigures(asset.sees, asset.hidden)} /></dd>
             </div>
             <div>
               <dt>You may not</dt>
-              <dd>{capitalised(asset.mayNot)}.</dd>
+              <dd><EachAsset assets={proposal.assets} say={asset => `${capitalised(asset.mayNot)}.`} /></dd>
             </div>
-          {/each}
+          {/if}
           {#if proposal.standing !== 'member'}<div>
               <dt>You become</dt>
               <dd>{proposal.standing} of {proposal.business.name}.</dd>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayList } from '@famiglia/core'
+  import { sayCount, sayList } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Outcome from '../../parts/Outcome.svelte'
@@ -56,9 +56,16 @@
       <div>
         <h1 class="title">{leaving.person.name} is about to go.</h1>
         <p class="sub">
-          {capitalised(sayCount(leaving.holds.length, 'asset is', 'assets are'))} reached by {first}, who is {leaving
-            .person.standing};
-          {sayCount(leaving.sessions, 'sign-in', 'sign-ins')} and {sayCount(leaving.tokens, 'token', 'tokens')} are open.
+          {first}, {leaving.person.standing} of {acting.business?.name}, reaches {sayCount(
+            leaving.holds.length,
+            'asset',
+            'assets',
+          )} and has {sayCount(leaving.sessions, 'sign-in', 'sign-ins')} and {sayCount(
+            leaving.tokens,
+            'token',
+            'tokens',
+          )}
+          open.
         </p>
       </div>
     </div>
@@ -105,7 +112,10 @@
               {:else}<tr><td colspan="3">Nothing.</td></tr>{/each}
             </tbody>
           </table>
-          {#if leaving.teams.length > 0}<p class="sub">In the teams {sayList(leaving.teams)}.</p>{/if}
+          {#if leaving.teams.length > 0}<p class="sub">
+              In {leaving.teams.length > 1 ? 'the teams' : 'the team'}
+              {sayList(leaving.teams)}.
+            </p>{/if}
         </div>
       </section>
       <div class="span section">

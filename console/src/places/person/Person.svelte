@@ -100,7 +100,11 @@
           <button class="btn btn-sm end" onclick={() => stop('freeze', person.frozen)}
             >{person.frozen ? 'Unfreeze' : 'Freeze at once'}</button
           >
-          {#if person.teams.length > 0}<span>in the teams {sayList(person.teams)}</span>{/if}
+          {#if person.teams.length > 0}<span
+              >in {#each person.teams as team, index (team)}{index > 0 ? ', ' : ''}<a
+                  href="/{acting.number}/groups?team={team}">team/{team}</a
+                >{/each}</span
+            >{/if}
         </p>
       </section>
       <Readiness who={person.address} name={person.name} />
