@@ -138,7 +138,7 @@ test('seen as Idris, the list is the one that Idris sees', async () => {
   expect(await listed(agnese)).toEqual(await listed(own))
 })
 
-test('a team is made, given access and joined; who is taken out of it loses it', async () => {
+test('a team is made, given access and joined; who is taken out of it loses it, and all do when it is dissolved', async () => {
   const page = await pageOf(scene.agnese)
   await to(page, '/groups')
   await page.fill('input[name=team]', 'Video cutters')
@@ -152,6 +152,15 @@ test('a team is made, given access and joined; who is taken out of it loses it',
   expect(await may()).toBe(true)
   await page.locator('.row').filter({ hasText: 'Idris Vannucci' }).getByRole('button', { name: 'Take out' }).click()
   await page.getByText('Idris Vannucci is no longer in Video cutters').waitFor()
+  expect(await may()).toBe(false)
+
+  await page.getByLabel('Put somebody in').selectOption({ label: 'Idris Vannucci' })
+  await page.getByRole('button', { name: 'Put in', exact: true }).first().click()
+  await page.getByText('Idris Vannucci is in Video cutters now').waitFor()
+  await page.getByRole('button', { name: 'Dissolve it' }).click()
+  await page.getByText('Idris Vannucci loses at once what they have through Video cutters alone').waitFor()
+  await page.getByRole('button', { name: 'Dissolve Video cutters' }).click()
+  await page.getByRole('button', { name: 'Video cutters' }).waitFor({ state: 'detached' })
   expect(await may()).toBe(false)
 })
 

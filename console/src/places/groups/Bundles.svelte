@@ -7,6 +7,8 @@
   import { Doing } from '../../reach/doing.svelte'
   import { assetsOf, bundlesOf } from '../../reach/lists'
   import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import Chooser from './Chooser.svelte'
+  import { handleFrom } from './handles'
 
   /** Bundles: by list, where assets are put in by hand, or by rule, which takes in every asset of its kinds by itself. */
   const acting = getActing()
@@ -32,15 +34,10 @@
   function make(event: SubmitEvent) {
     event.preventDefault()
     void doing.run(async () => {
-      const handle = name
-        .trim()
-        .toLowerCase()
-        .replace(/[^\p{Ll}\p{Nd}]+/gu, '-')
-        .replace(/^-|-$/g, '')
       const made = await answerOf(
         service.POST('/v1/businesses/{business}/bundles', {
           params: { path: { business: acting.number } },
-          body: { handle, name: name.trim(), assets: [], kinds: byRule ? of : null },
+          body: { handle: handleFrom(name), name: name.trim(), assets: [], kinds: byRule ? of : null },
           headers: idempotencyKey(),
         }),
       )
@@ -63,109 +60,60 @@
     })
 </script>
 
-<div class="both">
-  <ul>
-    {#each bundles.data?.items ?? [] as one (one.handle)}
-      <li>
-        <button aria-current={one.handle === shown ? 'true' : undefined} onclick={() => (chosen = one.handle)}
-          ><b>{one.name}</b><small>{sayCount(one.assets, 'asset', 'assets')}</small></button
-        >
-      </li>
-    {:else}<li class="entry">No bundle is here yet.</li>{/each}
-  </ul>
-  <div>
-    {#if bundle.data && shown}
-      <h3 class="head">{bundle.data.name} <small>bundle/{bundle.data.handle}</small></h3>
-      {#if bundle.data.rule}<p class="sub">Takes in {bundle.data.rule} by itself, also those that come later.</p>{/if}
-      {#each bundle.data.assets as asset (asset.number)}
-        <p class="row">
-          <a href="/{acting.number}/assets/{asset.number}">{asset.name}</a><small>{asset.noun}</small>
-          {#if acting.isAdmin && !bundle.data.rule}<button class="quiet" onclick={() => arrange(asset.number, true)}
-              >Take out</button
-            >{/if}
-        </p>
-      {:else}<p class="entry">Nothing is in it yet.</p>{/each}
-      {#if acting.isAdmin}
-        <p class="row">
-          {#if !bundle.data.rule}
-            <select class="select" aria-label="Put an asset in" bind:value={adding}
-              ><option value="">put an asset in …</option>{#each others as asset (asset.number)}<option
-                  value={asset.number}>{asset.name}</option
-                >{/each}</select
-            >
-            <button class="btn btn-sm" disabled={!adding} onclick={() => arrange(adding, false)}>Put in</button>
-          {/if}
-          <a class="btn btn-sm" href="/{acting.number}/give?on=bundle/{bundle.data.handle}">Give it to somebody</a>
-        </p>
-      {/if}
-    {/if}
-    <Outcome {doing} />
+<Chooser
+  items={(bundles.data?.items ?? []).map(one => ({ ...one, note: sayCount(one.assets, 'asset', 'assets') }))}
+  {shown}
+  choose={handle => (chosen = handle)}
+  empty="No bundle is here yet."
+>
+  {#if bundle.data && shown}
+    <h3 class="head">{bundle.data.name} <small>bundle/{bundle.data.handle}</small></h3>
+    {#if bundle.data.rule}<p class="sub">Takes in {bundle.data.rule} by itself, also those that come later.</p>{/if}
+    {#each bundle.data.assets as asset (asset.number)}
+      <p class="row">
+        <a href="/{acting.number}/assets/{asset.number}">{asset.name}</a><small>{asset.noun}</small>
+        {#if acting.isAdmin && !bundle.data.rule}<button class="quiet" onclick={() => arrange(asset.number, true)}
+            >Take out</button
+          >{/if}
+      </p>
+    {:else}<p class="entry">Nothing is in it yet.</p>{/each}
     {#if acting.isAdmin}
-      <form onsubmit={make}>
-        <Field
-          name="bundle"
-          term="A new bundle"
-          required
-          maxlength={80}
-          placeholder="Winter season"
-          bind:value={name}
-        />
-        <label class="check"
-          ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={byRule} /> by rule: all of some kinds</label
-        >
-        {#if byRule}<div class="kinds">
-            {#each allKinds as kind (kind)}<label class="check"
-                ><input type="checkbox" class="checkbox checkbox-sm" value={kind} bind:group={of} />
-                {sayMany(kinds[kind].noun)}</label
-              >{/each}
-          </div>{/if}
-        <button class="btn btn-sm" disabled={!name.trim() || (byRule && of.length === 0)}>Make it</button>
-      </form>
+      <p class="controls">
+        {#if !bundle.data.rule}
+          <select class="select" aria-label="Put an asset in" bind:value={adding}
+            ><option value="">put an asset in …</option>{#each others as asset (asset.number)}<option
+                value={asset.number}>{asset.name}</option
+              >{/each}</select
+          >
+          <button class="btn btn-sm" disabled={!adding} onclick={() => arrange(adding, false)}>Put in</button>
+        {/if}
+        <a class="btn btn-sm" href="/{acting.number}/give?on=bundle/{bundle.data.handle}">Give it to somebody</a>
+      </p>
     {/if}
-  </div>
-</div>
+  {/if}
+  <Outcome {doing} />
+  {#if acting.isAdmin}
+    <form onsubmit={make}>
+      <Field name="bundle" term="A new bundle" required maxlength={80} placeholder="Winter season" bind:value={name} />
+      <label class="check"
+        ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={byRule} /> by rule: all of some kinds</label
+      >
+      {#if byRule}<div class="kinds">
+          {#each allKinds as kind (kind)}<label class="check"
+              ><input type="checkbox" class="checkbox checkbox-sm" value={kind} bind:group={of} />
+              {sayMany(kinds[kind].noun)}</label
+            >{/each}
+        </div>{/if}
+      <button class="btn btn-sm" disabled={!name.trim() || (byRule && of.length === 0)}>Make it</button>
+    </form>
+  {/if}
+</Chooser>
 
 <style>
-  .both {
-    display: grid;
-    grid-template-columns: 15rem minmax(0, 1fr);
-    gap: 2rem;
-  }
-  li button {
-    display: flex;
-    justify-content: space-between;
-    gap: 1rem;
-    width: 100%;
-    padding: 0.375rem 0.625rem;
-    cursor: pointer;
-    border-radius: 2px;
-    text-align: left;
-  }
-  li button:hover,
-  [aria-current] {
-    background: var(--wash);
-  }
-  b {
-    font-weight: 600;
-  }
-  small {
-    color: var(--ink-2);
-    font: 400 0.875rem/1.25rem var(--font-sans);
-  }
-  .row {
-    display: flex;
-    gap: 1rem;
-    align-items: center;
-    justify-content: space-between;
-    flex-wrap: wrap;
-    padding: 0.25rem 0;
-    border-bottom: 1px solid var(--rule);
-  }
   form {
     display: grid;
     gap: 0.625rem;
     justify-items: start;
-    margin-top: 1.25rem;
   }
   .kinds {
     display: flex;
@@ -176,10 +124,5 @@
     display: flex;
     gap: 0.5rem;
     align-items: center;
-  }
-  @media (max-width: 900px) {
-    .both {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

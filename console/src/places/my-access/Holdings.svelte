@@ -20,7 +20,7 @@
       <div>
         <p class="entry"><b>{holding.asset.name}</b>, {holding.asset.noun}</p>
         <p>
-          {capitalised(holding.may)}.{#if holding.hidden.length > 0}<i
+          {capitalised(holding.may)}. {#if holding.hidden.length > 0}<i
               >{capitalised(sayList(holding.hidden))}
               {holding.hidden.length > 1 ? 'are' : 'is'} hidden from you.</i
             >{/if}
