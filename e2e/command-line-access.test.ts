@@ -43,6 +43,9 @@ test('readiness says what is missing, and the sentence it offers mends it', asyn
   expect(hole).toMatchObject({ status: 1, out: expect.stringContaining('2 of 3 are met') })
   const mending = /^ +(let \S+ tag\.use on .*)$/m.exec(hole.out)![1]!
   expect(hole.out).toMatch(/Agnese Torvald or Ruben Achterberg can say that/)
+  expect((await run('who', crossings, '--ready', 'run our adverts')).out).toMatch(
+    /Bea Fontaine .* 2 of 3 +let \S+ tag\.use[\s\S]*Priya Lindqvist .* yes/,
+  )
   expect(await run('preview', mending)).toMatchObject({ status: 0 })
   expect(
     await run(

@@ -160,8 +160,37 @@ test('a team is made, given access and joined; who is taken out of it loses it, 
   await page.getByRole('button', { name: 'Dissolve it' }).click()
   await page.getByText('Idris Vannucci loses at once what they have through Video cutters alone').waitFor()
   await page.getByRole('button', { name: 'Dissolve Video cutters' }).click()
-  await page.getByRole('button', { name: 'Video cutters' }).waitFor({ state: 'detached' })
+  await page.getByRole('button', { name: /^Video cutters/ }).waitFor({ state: 'detached' })
   expect(await may()).toBe(false)
+})
+
+test('a standing is chosen apart from assets, after reading what it means; somebody new is invited with one', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Tomasz Oyelaran' }).click()
+  await page.getByLabel('Standing').selectOption('finance')
+  await page.getByText('Sees the bills and what is spent on every asset that has them').waitFor()
+  expect(await scene.can(scene.tomasz.email, 'billing.see', 'ad-account/winter-freight')).toBe(false)
+  await page.getByRole('button', { name: 'Make Tomasz finance' }).click()
+  await page.getByText('Tomasz Oyelaran is finance of Ondaverde Ferries now').waitFor()
+  expect(await scene.can(scene.tomasz.email, 'billing.see', 'ad-account/winter-freight')).toBe(true)
+
+  await to(page, '/lists')
+  await page.fill('input[name=newcomer]', 'quill@ondaverde.example')
+  await page.getByText('No asset is given with it: until one is, they reach nothing').waitFor()
+  await page.getByRole('button', { name: 'Invite', exact: true }).click()
+  await page.getByRole('status').getByText('quill@ondaverde.example').waitFor()
+  expect(await scene.link('quill@ondaverde.example')).toBeTruthy()
+})
+
+test('the page of an asset tells who is ready with it, and what mends it for who is not', async () => {
+  const page = await pageOf(scene.agnese)
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Summer Crossings' }).click()
+  const ready = page.getByRole('region', { name: 'Readiness' })
+  await ready.getByText('Priya Lindqvist').waitFor()
+  await ready.getByLabel('Purpose').selectOption('look after the bills')
+  await ready.getByText('nobody yet').waitFor()
 })
 
 test('frozen from the page of a person or an asset, it says so there, and is lifted there', async () => {
@@ -235,6 +264,7 @@ test('a forgotten password is chosen anew by the console', async () => {
   const page = await browser.page()
   await page.goto(`${scene.url}/sign-in`)
   await page.getByRole('link', { name: 'Forgot the password' }).click()
+  await page.getByRole('button', { name: 'Send me the link' }).waitFor()
   await page.fill('input[name=address]', scene.called('Bea').email)
   await page.getByRole('button', { name: 'Send me the link' }).click()
   await page.getByText('If bea@ondaverde.example has a sign-in').waitFor()

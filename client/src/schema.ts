@@ -3582,6 +3582,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/assets/{asset}/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which of those who were given an asset have all that a purpose takes, with it */
+        get: {
+            parameters: {
+                query: {
+                    limit?: number;
+                    after?: string;
+                    purpose: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["Readiness"][];
+                            /** @description What to give as `after` for the page that follows; null on the last page. */
+                            next: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/sentences/preview": {
         parameters: {
             query?: never;

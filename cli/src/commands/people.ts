@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
-import { sayList, type Standing } from '@famiglia/core'
+import { capitalised, isStanding, sayList, standingMeans, type Standing } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import type { Run } from '../program.ts'
@@ -12,10 +12,7 @@ export function peopleCommands(program: Command, run: Run): void {
     .option('--note <text>', 'a personal note for the letter')
     .action(
       run(async (context, { note }: { note?: string }, person: string, standing: string) => {
-        if (standing === 'admin')
-          context.desk.remark(
-            'An admin can do everything: reach every asset, invite and end people, make other admins.',
-          )
+        if (isStanding(standing)) context.desk.remark(`${capitalised(standing)}: ${standingMeans[standing]}`)
         await context.sure(`Make ${person} ${standing}?`)
         const path = { ...(await context.path()), person }
         const key = idempotencyKey()

@@ -13,10 +13,12 @@ export function readingCommands(program: Command, run: Run): void {
     .command('who <what>')
     .description('who reaches an asset: tier, hiding, how they sign in, invited by, since, last used, until')
     .option('--can-give', 'only who can give access there, and why')
+    .option('--ready <purpose>', 'how far each of them can do that with it, and what mends it')
     .action(
-      run(async (context, { canGive }: { canGive?: boolean }, asset: string) => {
+      run(async (context, { canGive, ready }: { canGive?: boolean; ready?: string }, asset: string) => {
         const path = { ...(await context.path()), asset }
         if (canGive) return givers(context, path)
+        if (ready) return readyOnes(context, path, ready)
         const holders = await allPages(
           after =>
             answerOf(
@@ -127,6 +129,26 @@ export function readingCommands(program: Command, run: Run): void {
 }
 
 /** Who can give access on an asset, and why each. */
+async function readyOnes(context: Context, path: { business: string; asset: string }, purpose: string): Promise<void> {
+  const found = await allPages(
+    after =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/assets/{asset}/readiness', {
+          params: { path, query: { purpose, ...(after ? { after } : {}) } },
+        }),
+      ),
+    most,
+  )
+  const holeOf = (one: Schemas['Readiness']) => one.requirements.find(need => need.must && need.state !== 'met')
+  const columns: Column<Schemas['Readiness']>[] = [
+    { head: 'person', of: one => one.who.name },
+    { head: 'address', of: one => one.who.text },
+    { head: 'ready', of: one => (one.ready ? 'yes' : `${one.met} of ${one.of}`) },
+    { head: 'to mend it', of: one => holeOf(one)?.sentence ?? holeOf(one)?.remedy ?? '' },
+  ]
+  context.desk.list(found, columns, 'Nobody was given it.')
+}
+
 async function givers(context: Context, path: { business: string; asset: string }): Promise<void> {
   const { giveAccess } = await answerOf(
     context.client.GET('/v1/businesses/{business}/assets/{asset}', { params: { path } }),

@@ -1,6 +1,19 @@
 export const standings = ['member', 'finance', 'admin'] as const
 export type Standing = (typeof standings)[number]
 
+export function isStanding(text: string): text is Standing {
+  return (standings as readonly string[]).includes(text)
+}
+
+/** What each standing means, as it is said before somebody is given it. */
+export const standingMeans: Readonly<Record<Standing, string>> = {
+  member: 'Reaches only what is given to them.',
+  finance:
+    'Sees the bills and what is spent on every asset that has them, and can change how it is paid; changes no advert.',
+  admin:
+    'Can do everything: reach every asset with all figures, invite and end people, archive and hand over assets, and make or lower other admins.',
+}
+
 /** What can be done with a business itself. Whatever concerns an asset is decided by levels instead. */
 export type BusinessAct =
   | 'see-people'

@@ -1,21 +1,14 @@
-import { samePurpose, scopeOf, type Purpose } from '@famiglia/core'
-import { In, IsNull } from 'typeorm'
+import { samePurpose, type Purpose } from '@famiglia/core'
 import type { Room } from '../base/room.ts'
-import { adminsOf } from '../businesses/records.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { assetsInScope } from '../grants/planGiving.ts'
-import { grants, type Grant } from '../grants/records.ts'
-import { peopleById } from '../people/records.ts'
-import { holdingFrom, tellReadiness, type ReadinessInWords } from '../purposes/readiness.ts'
+import type { Grant } from '../grants/records.ts'
+import type { ReadinessInWords } from '../purposes/readiness.ts'
+import { readinessOfMany, type ReadinessAsked } from '../purposes/readinessOfMany.ts'
 import { purposesOf } from '../purposes/records.ts'
-import { tiesOf } from '../ties/records.ts'
 
 const most = 40
 
-/**
- * Who was given something for a purpose and lacks something else that it takes. What it costs does not grow with how many
- * there are: assets, ties, grants and facts are each fetched at once.
- */
+/** Who was given something for a purpose and lacks something else that it takes. */
 export async function readinessHoles(room: Room, acting: Acting): Promise<ReadinessInWords[]> {
   const manager = room.database.manager
   const engaged = (await manager.query(
@@ -25,42 +18,19 @@ export async function readinessHoles(room: Room, acting: Acting): Promise<Readin
   )) as { person: string; purpose: string }[]
   if (engaged.length === 0) return []
   const purposes = await purposesOf(manager, acting.id)
-  const all = await assetsInScope(manager, acting)
-  const ties = await tiesOf(manager, acting.id)
-  const ids = [...new Set(engaged.map(({ person }) => person))]
-  const people = await peopleById(manager, ids)
-  const held = await manager.findBy(grants, { businessId: acting.id, personId: In(ids), endedAt: IsNull() })
-  const whoCanMend = (await adminsOf(manager, acting.id)).map(admin => admin.name)
-
-  const asked = engaged.flatMap(({ person, purpose: name }) => {
+  const asked = engaged.flatMap(({ person, purpose: name }): ReadinessAsked[] => {
     const purpose = purposes.find(one => samePurpose(one.name, name))
     if (!purpose) return []
-    const own = held.filter(grant => grant.personId === person)
-    const named = all.filter(asset => own.some(grant => grant.assetId === asset.id && isFor(grant, purpose)))
-    return [{ person, purpose, own, named, scope: scopeOf(purpose, named, all, ties) }]
+    return [
+      {
+        person,
+        purpose,
+        named: (own, all) =>
+          all.filter(asset => own.some(grant => grant.assetId === asset.id && isFor(grant, purpose))),
+      },
+    ]
   })
-  const pairs = asked.flatMap(({ person, scope }) => scope.items.map(({ asset }) => ({ person, asset: asset.id })))
-  const facts = await room.facts.aroundAll(pairs)
-  const now = room.clock.now()
-  const byPair = new Map(pairs.map((pair, index) => [`${pair.person} ${pair.asset}`, facts[index] ?? null]))
-
-  return asked
-    .map(({ person, purpose, own, named, scope }) => {
-      const known = people.get(person)!
-      const holding = new Map(
-        scope.items.map(({ asset }) => [asset.id, holdingFrom(byPair.get(`${person} ${asset.id}`) ?? null, now)]),
-      )
-      const who = {
-        kind: 'person' as const,
-        address: known.address,
-        name: known.name,
-        person: known,
-        member: true,
-        invitation: null,
-      }
-      return tellReadiness({ business: acting, who, purpose, scope, named, holding, own, whoCanMend })
-    })
-    .filter(readiness => !readiness.ready)
+  return (await readinessOfMany(room, acting, asked)).filter(readiness => !readiness.ready)
 }
 
 function isFor(grant: Grant, purpose: Purpose): boolean {

@@ -1,8 +1,7 @@
-import type { Standing } from '@famiglia/core'
+import { standingMeans, type Standing } from '@famiglia/core'
 import type { Acting } from '../businesses/acting.ts'
 import type { Letter } from '../mail/letter.ts'
 import type { KnownPerson } from '../people/records.ts'
-import { standingMeans } from './setStanding.ts'
 
 export function standingLetter(acting: Acting, person: KnownPerson, standing: Standing): Letter {
   return {

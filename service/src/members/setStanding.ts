@@ -70,12 +70,3 @@ export function setStanding(room: Room) {
     )
   }
 }
-
-/** What each standing means, as the review says it before somebody is given it. */
-export const standingMeans: Readonly<Record<Standing, string>> = {
-  member: 'Reaches only what is given to them.',
-  finance:
-    'Sees the bills and what is spent on every asset that has them, and can change how it is paid; changes no advert.',
-  admin:
-    'Can do everything: reach every asset with all figures, invite and end people, archive and hand over assets, and make or lower other admins.',
-}

@@ -135,3 +135,26 @@ test('who is about to be a seat too many is told with the price, for the month a
   expect(seats!.words).toContain('costs nothing more')
   expect((await preview(`let ${priya.email} watch on page/day-trips`)).seats).toBeNull()
 })
+
+test('asked about an asset, each of its people is told as they are one by one, a page at a time', async () => {
+  await scene.say(scene.agnese, `let ${scene.tomasz.email} watch on ad-account/summer-crossings`)
+  const on = (query: { purpose: string; limit?: number; after?: string }, who = scene.agnese) =>
+    answerOf(
+      who.client.GET('/v1/businesses/{business}/assets/{asset}/readiness', {
+        params: { path: { ...at(who).path, asset: 'ad-account/summer-crossings' }, query },
+      }),
+    )
+  const { items } = await on({ purpose: 'run our adverts' })
+  expect(items.map(item => item.who.name)).toEqual(['Priya Lindqvist', 'Tomasz Oyelaran'])
+  for (const item of items) expect(item).toEqual(await ready(item.who.text, 'ad-account/summer-crossings'))
+  const first = await on({ purpose: 'run our adverts', limit: 1 })
+  const second = await on({ purpose: 'run our adverts', limit: 1, after: first.next! })
+  expect([...first.items, ...second.items]).toEqual(items)
+  expect(second.next).toBeNull()
+  expect(await problemOf(on({ purpose: 'send our letters' }))).toMatchObject({
+    detail: expect.stringContaining('takes no ad account'),
+  })
+  expect(await problemOf(on({ purpose: 'run our adverts' }, scene.tomasz))).toMatchObject({
+    code: 'standing.not-enough',
+  })
+})

@@ -1,5 +1,6 @@
 import {
   foreignActions,
+  kinds,
   knownPurposes,
   parseWhat,
   parseWho,
@@ -11,18 +12,31 @@ import {
 import { v7 as newId } from 'uuid'
 import { violates } from '../base/database.ts'
 import { onceIn } from '../base/once.ts'
+import { nextLink } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
 import type { House } from '../base/validation.ts'
+import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Asset } from '../assets/records.ts'
+import { assetParams } from '../assets/schemas.ts'
 import { getTarget } from '../assets/targets.ts'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { findAddressee } from '../grants/addressee.ts'
 import { givenFor, readinessOf } from './readiness.ts'
+import { readinessOn } from './readinessOfMany.ts'
 import { getPurpose, ownPurposes, purposesOf } from './records.ts'
-import { purposeList, purposeOut, purposeParams, purposeWanted, readinessOut, readinessQuery } from './schemas.ts'
+import {
+  purposeList,
+  purposeOut,
+  purposeParams,
+  purposeWanted,
+  readinessOnQuery,
+  readinessOut,
+  readinessPage,
+  readinessQuery,
+} from './schemas.ts'
 import { done } from '../sign-in/schemas.ts'
 
 const tags = ['purposes']
@@ -126,6 +140,35 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
       const wanted = await getPurpose(manager, acting, purpose)
       const named = on ? await namedIn(on, acting) : await givenFor(manager, acting, addressee, wanted)
       return readinessOf(room, manager, acting, addressee, wanted, named)
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/assets/:asset/readiness',
+    {
+      schema: {
+        tags,
+        summary: 'Which of those who were given an asset have all that a purpose takes, with it',
+        params: assetParams,
+        querystring: readinessOnQuery,
+        response: { 200: readinessPage },
+      },
+    },
+    async (request, reply) => {
+      const acting = await actingFor(room.database, request)
+      const asset = await getAssetNamed(manager, acting, request.params.asset)
+      requireStanding(acting, 'arrange-people', 'Seeing whether others are ready')
+      const purpose = await getPurpose(manager, acting, request.query.purpose)
+      if (!purpose.needs.some(need => need.kind === asset.kind))
+        throw new Problem('request.invalid', `To “${purpose.name}” takes no ${kinds[asset.kind].noun}.`, {
+          pointer: '/purpose',
+        })
+      const page = await readinessOn(room, acting, asset, purpose, {
+        limit: request.query.limit,
+        after: request.query.after,
+      })
+      void reply.headers(nextLink(request.url, page.next))
+      return page
     },
   )
 

@@ -1,5 +1,6 @@
 import { allActions, allKinds, tiers } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
+import { pageOf, pageQuery } from '../base/page.ts'
 
 const need = object({
   kind: string()
@@ -64,3 +65,8 @@ export const readinessQuery = object({
     .max(600)
     .meta({ description: 'Assets or bundles, parted by commas; all of the business without it.' }),
 })
+export const readinessOnQuery = object({
+  ...pageQuery,
+  purpose: string().trim().max(120).required('say for which purpose'),
+})
+export const readinessPage = pageOf(readinessOut)

@@ -11,6 +11,7 @@
   import Slip from '../../parts/Slip.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Holders from './Holders.svelte'
+  import Ready from './Ready.svelte'
   import Rename from './Rename.svelte'
   import Siblings from './Siblings.svelte'
   import Surroundings from './Surroundings.svelte'
@@ -123,7 +124,10 @@
       <p class="margin">Around it</p>
       <Surroundings {asset} />
     </div>
-    {#if acting.isAdmin}<Siblings {asset} />{/if}
+    {#if acting.isAdmin}
+      <Ready {asset} />
+      <Siblings {asset} />
+    {/if}
     {#if asset.canGiveAccess}
       <section class="wide" aria-labelledby="who-reaches">
         <div class="tbl-head">

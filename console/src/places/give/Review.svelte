@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayInstant, sayList, standings, Temporal } from '@famiglia/core'
+  import { capitalised, sayInstant, sayList, standingMeans, standings, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
@@ -33,11 +33,6 @@
   const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
   const name = $derived(sayList((preview?.who ?? []).map(one => one.name)))
 
-  const standingMeans: Record<string, string> = {
-    finance: 'Sees the bills and what is spent on every asset that has them, and can change how it is paid.',
-    admin:
-      'Can do everything: reach every asset with all figures, invite and end people, and make or lower other admins.',
-  }
   const sayMissing = (requirements: readonly { takes: string; must: boolean; state: string }[]) =>
     sayList(requirements.filter(one => one.must && one.state !== 'met').map(one => one.takes))
 </script>

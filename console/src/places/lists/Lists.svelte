@@ -5,6 +5,7 @@
   import Waiting from '../../parts/Waiting.svelte'
   import { assetsOf, peopleOf } from '../../reach/lists'
   import AccessTabs from '../access/AccessTabs.svelte'
+  import InviteAs from './InviteAs.svelte'
 
   const acting = getActing()
   const find = $derived(searchParams.get('find')?.toString() ?? '')
@@ -117,6 +118,7 @@
         {#if people.data.next}<p class="note">There are more than 200. Search for one by name.</p>{/if}
       {:else if people.data}<p class="entry">Nobody is called that.</p>
       {:else if people.error}<Trouble error={people.error} />{:else}<Waiting />{/if}
+      {#if acting.isAdmin}<InviteAs />{/if}
     </div>
   </section>
 </main>

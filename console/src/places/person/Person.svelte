@@ -1,5 +1,14 @@
 <script lang="ts">
-  import { capitalised, sayEnd, sayInstant, sayList, standings, Temporal, type Standing } from '@famiglia/core'
+  import {
+    capitalised,
+    sayEnd,
+    sayInstant,
+    sayList,
+    standingMeans,
+    standings,
+    Temporal,
+    type Standing,
+  } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Outcome from '../../parts/Outcome.svelte'
@@ -44,12 +53,15 @@
       return told.result
     })
 
-  const setStanding = (standing: Standing) =>
+  /** The standing that is chosen and not yet given. */
+  let standing: Standing | null = $state(null)
+  const setStanding = () =>
     doing.run(async () => {
       const params = { path: { ...path, person: person!.address } }
       const told = await answerOf(
-        service.PUT('/v1/businesses/{business}/people/{person}/standing', { params, body: { standing } }),
+        service.PUT('/v1/businesses/{business}/people/{person}/standing', { params, body: { standing: standing! } }),
       )
+      standing = null
       return told.result
     })
 </script>
@@ -90,9 +102,9 @@
           <select
             class="select"
             aria-label="Standing"
-            value={person.standing}
-            onchange={event => setStanding(event.currentTarget.value as Standing)}
-            >{#each standings as standing (standing)}<option value={standing}>{standing}</option>{/each}</select
+            value={standing ?? person.standing}
+            onchange={event => (standing = event.currentTarget.value as Standing)}
+            >{#each standings as one (one)}<option value={one}>{one}</option>{/each}</select
           >
           <button class="btn btn-sm" onclick={() => stop('pause', person.paused)}
             >{person.paused ? 'Resume' : 'Pause'}</button
@@ -106,6 +118,15 @@
                 >{/each}</span
             >{/if}
         </p>
+        {#if standing && standing !== person.standing}<div class="sure">
+            <p><b>{capitalised(standing)}.</b> {standingMeans[standing]}</p>
+            <p class="standing">
+              <button class="btn btn-sm btn-primary" disabled={doing.busy} onclick={setStanding}
+                >Make {first} {standing}</button
+              >
+              <button class="quiet" onclick={() => (standing = null)}>Leave it at {person.standing}</button>
+            </p>
+          </div>{/if}
       </section>
       <Readiness who={person.address} name={person.name} />
     {/if}
@@ -179,6 +200,16 @@
 </main>
 
 <style>
+  .sure {
+    grid-column: 2;
+    margin-top: 0.625rem;
+    padding: 0.625rem 0.875rem;
+    background: var(--wash-due);
+    border-radius: 2px;
+  }
+  .sure .standing {
+    margin-top: 0.5rem;
+  }
   .standing {
     display: flex;
     gap: 0.75rem;
