@@ -97,6 +97,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`PATCH ${at}/assets/{asset}`]: { member: admin, body: { name: 'Mine' } },
   [`GET ${at}/assets/{asset}/holders`]: { member: 'asset.unknown' },
   [`GET ${at}/assets/{asset}/siblings`]: { member: admin },
+  [`GET ${at}/assets/{asset}/readiness`]: { member: admin, query: 'purpose=run%20our%20adverts' },
   [`PUT ${at}/assets/{asset}/archive`]: { member: admin },
   [`DELETE ${at}/assets/{asset}/archive`]: { member: admin },
   [`PUT ${at}/assets/{asset}/freeze`]: { member: admin },

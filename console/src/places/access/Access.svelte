@@ -17,6 +17,7 @@
   const grid = new GridRows(acting)
   const rowHeight = 33
   const columnWidth = 48
+  const columnsAtOnce = 8
   let scroller: HTMLDivElement | undefined = $state()
   let chosen: { row: GridRow; cell: GridCell } | null = $state(null)
 
@@ -36,14 +37,28 @@
     count: 0,
     getScrollElement: () => scroller ?? null,
     estimateSize: () => rowHeight,
-    overscan: 12,
+    overscan: 6,
   })
   $effect(() => {
     const count = lines.length
     const element = scroller
-    untrack(() => get(rows).setOptions({ count, getScrollElement: () => element ?? null }))
+    untrack(() => {
+      get(rows).setOptions({ count, getScrollElement: () => element ?? null })
+      look()
+    })
   })
   const shown = $derived($rows.getVirtualItems())
+
+  /** Which columns are in sight, and some to either side: as with the rows, only these are drawn. */
+  let inSight = $state({ first: 0, last: 60 })
+  function look(): void {
+    if (!scroller) return
+    const first = Math.floor(scroller.scrollLeft / columnWidth / columnsAtOnce) * columnsAtOnce
+    const last = first + Math.ceil(scroller.clientWidth / columnWidth) + columnsAtOnce
+    if (inSight.first !== first - columnsAtOnce || inSight.last !== last)
+      inSight = { first: first - columnsAtOnce, last }
+  }
+  const isInSight = (column: number) => column >= inSight.first && column <= inSight.last
   $effect(() => {
     const last = shown.at(-1)
     if (last && last.index > lines.length - 20 && grid.query.hasNextPage && !grid.query.isFetchingNextPage)
@@ -55,6 +70,7 @@
   const countOf = (level: string) => level.split(', ').length
 </script>
 
+<svelte:window onresize={look} />
 <svelte:head><title>Access · Famiglia</title></svelte:head>
 {#if acting.business && !acting.isAdmin}
   <Lists />
@@ -79,7 +95,14 @@
     {#if grid.query.data}
       <div class={['wide body', { beside: chosen }]}>
         <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <div class="scroller" bind:this={scroller} tabindex="0" role="table" aria-label="Who reaches what">
+        <div
+          class="scroller"
+          bind:this={scroller}
+          onscroll={look}
+          tabindex="0"
+          role="table"
+          aria-label="Who reaches what"
+        >
           <div class="sheetless" style:width="calc(var(--name) + {Math.max(assets.length, 12) * columnWidth + 90}px)">
             <div class="heads" role="row">
               <div class="legend" role="columnheader">
@@ -90,13 +113,13 @@
                 <span><TierMark tier={null} actions={2} size="s" /> actions by name</span>
               </div>
               {#each assets as asset, index (asset.number)}
-                <span
-                  class="slanted"
-                  role="columnheader"
-                  style:left="calc(var(--name) + {index * columnWidth + 16}px)"
-                  title="{asset.name}, {asset.noun}"
-                  ><a href="/{acting.number}/assets/{asset.number}">{asset.inside ? '› ' : ''}{asset.name}</a></span
-                >
+                {#if isInSight(index)}<span
+                    class="slanted"
+                    role="columnheader"
+                    style:left="calc(var(--name) + {index * columnWidth + 16}px)"
+                    title="{asset.name}, {asset.noun}"
+                    ><a href="/{acting.number}/assets/{asset.number}">{asset.inside ? '› ' : ''}{asset.name}</a></span
+                  >{/if}
               {/each}
               {#each groups as group (group.from)}
                 <span
@@ -133,7 +156,7 @@
                         ><TierMark tier="steward" /><i>everything the business owns, as admin</i><u></u></span
                       >
                     {:else}
-                      {#each row.cells as cell (cell.column)}
+                      {#each row.cells.filter(cell => isInSight(cell.column)) as cell (cell.column)}
                         <span class="cell" role="cell" style:left="calc(var(--name) + {cell.column * columnWidth}px)">
                           <button
                             class={{
@@ -145,7 +168,8 @@
                             ><TierMark tier={cell.tier} actions={countOf(cell.level)} how={cell.how} /></button
                           >
                         </span>
-                      {:else}<span class="nothing" role="cell">nothing yet</span>{/each}
+                      {/each}
+                      {#if row.cells.length === 0}<span class="nothing" role="cell">nothing yet</span>{/if}
                     {/if}
                   </div>
                 {/if}
