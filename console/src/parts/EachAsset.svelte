@@ -1,20 +1,14 @@
 <script lang="ts" generics="T extends { name: string }">
   import { sayList } from '@famiglia/core'
+  import { sayAlike } from './alike'
 
   /** What holds for each of several assets: said once for those it is alike for, and by name where it differs. */
   let { assets, say }: { assets: readonly T[]; say: (asset: T) => string } = $props()
 
-  const alike = $derived.by(() => {
-    const namesBySaid = new Map<string, string[]>()
-    for (const asset of assets) {
-      const said = say(asset)
-      namesBySaid.set(said, [...(namesBySaid.get(said) ?? []), asset.name])
-    }
-    return [...namesBySaid]
-  })
+  const alike = $derived(sayAlike(assets, say))
 </script>
 
-{#each alike as [said, names] (said)}<p>
+{#each alike as { said, names } (said)}<p>
     {#if alike.length > 1}<b>{sayList(names)}</b>:{/if}
     {said}
   </p>{/each}

@@ -2,6 +2,7 @@
   import { capitalised, kinds, sayList } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import PurposeChoice from '../../parts/PurposeChoice.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import { purposesOf } from '../../reach/lists'
   import { answerOf, service, type Schemas } from '../../reach/service'
@@ -37,13 +38,7 @@
     <h2 class="margin">Who is ready?</h2>
     <div>
       <p class="sentence m">
-        To <select
-          class="part"
-          aria-label="Purpose"
-          value={purpose}
-          onchange={event => (chosen = event.currentTarget.value)}
-          >{#each fitting as one (one.name)}<option value={one.name}>{one.name}</option>{/each}</select
-        >
+        To <PurposeChoice purposes={fitting} chosen={purpose} choose={one => (chosen = one)} />
         with this {kinds[asset.kind as keyof typeof kinds].noun}:
         {#if found.data}<b>{ready.length > 0 ? namesOf(ready) : 'nobody yet'}</b>.{/if}
       </p>
@@ -70,17 +65,6 @@
 {/if}
 
 <style>
-  select {
-    appearance: none;
-    font-style: italic;
-    font-weight: 600;
-    max-width: 100%;
-  }
-  option {
-    background: var(--color-base-100);
-    color: var(--color-base-content);
-    font-size: 1rem;
-  }
   b {
     font-weight: 600;
   }

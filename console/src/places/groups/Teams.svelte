@@ -5,6 +5,7 @@
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
+  import Sure from '../../parts/Sure.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { peopleOf, teamsOf } from '../../reach/lists'
   import { answerOf, idempotencyKey, service } from '../../reach/service'
@@ -110,17 +111,18 @@
         <a class="btn btn-sm" href="/{acting.number}/give?who=team/{team.data.handle}">Give the team access</a>
         <button class="btn btn-sm end" onclick={() => (dissolving = true)}>Dissolve it</button>
       </p>
-      {#if dissolving}<div class="sure">
-          <p>
-            {team.data.members.length > 0
-              ? `${capitalised(sayList(team.data.members.map(member => member.name)))} ${team.data.members.length > 1 ? 'lose' : 'loses'} at once what they have through ${team.data.name} alone; what they have otherwise stays.`
-              : `Nobody is in ${team.data.name}: nobody loses anything.`}
-          </p>
-          <p class="controls">
-            <button class="btn btn-sm end" disabled={doing.busy} onclick={dissolve}>Dissolve {team.data.name}</button>
-            <button class="quiet" onclick={() => (dissolving = false)}>Keep it</button>
-          </p>
-        </div>{/if}
+      {#if dissolving}<Sure
+          act="Dissolve {team.data.name}"
+          leave="Keep it"
+          busy={doing.busy}
+          ending
+          onact={dissolve}
+          onleave={() => (dissolving = false)}
+        >
+          {team.data.members.length > 0
+            ? `${capitalised(sayList(team.data.members.map(member => member.name)))} ${team.data.members.length > 1 ? 'lose' : 'loses'} at once what they have through ${team.data.name} alone; what they have otherwise stays.`
+            : `Nobody is in ${team.data.name}: nobody loses anything.`}
+        </Sure>{/if}
     {/if}
   {/if}
   <Outcome {doing} />
@@ -137,11 +139,5 @@
     display: flex;
     gap: 0.75rem;
     align-items: end;
-  }
-  .sure {
-    margin-top: 0.625rem;
-    padding: 0.625rem 0.875rem;
-    background: var(--wash-due);
-    border-radius: 2px;
   }
 </style>

@@ -13,6 +13,7 @@
   import { getActing } from '../../frame/acting-context'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
+  import Sure from '../../parts/Sure.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Readiness from './Readiness.svelte'
   import Age from '../../parts/Age.svelte'
@@ -118,14 +119,17 @@
                 >{/each}</span
             >{/if}
         </p>
-        {#if standing && standing !== person.standing}<div class="sure">
-            <p><b>{capitalised(standing)}.</b> {standingMeans[standing]}</p>
-            <p class="standing">
-              <button class="btn btn-sm btn-primary" disabled={doing.busy} onclick={setStanding}
-                >Make {first} {standing}</button
-              >
-              <button class="quiet" onclick={() => (standing = null)}>Leave it at {person.standing}</button>
-            </p>
+        {#if standing && standing !== person.standing}<div class="chosen">
+            <Sure
+              act="Make {first} {standing}"
+              leave="Leave it at {person.standing}"
+              busy={doing.busy}
+              onact={setStanding}
+              onleave={() => (standing = null)}
+            >
+              <b>{capitalised(standing)}.</b>
+              {standingMeans[standing]}
+            </Sure>
           </div>{/if}
       </section>
       <Readiness who={person.address} name={person.name} />
@@ -200,15 +204,8 @@
 </main>
 
 <style>
-  .sure {
+  .chosen {
     grid-column: 2;
-    margin-top: 0.625rem;
-    padding: 0.625rem 0.875rem;
-    background: var(--wash-due);
-    border-radius: 2px;
-  }
-  .sure .standing {
-    margin-top: 0.5rem;
   }
   .standing {
     display: flex;

@@ -3,6 +3,7 @@
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
+  import PurposeChoice from '../../parts/PurposeChoice.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import { purposesOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
@@ -24,7 +25,7 @@
       ),
   }))
   const found = $derived(readiness.data)
-  const verdict = $derived(!found ? '' : found.ready ? 'Yes.' : found.met > 0 ? 'Almost.' : 'No.')
+  const verdict = $derived(!found ? '' : found.ready ? 'Yes.' : found.met === found.of - 1 ? 'Almost.' : 'Not yet.')
 </script>
 
 <section class="span section" aria-label="Readiness">
@@ -34,9 +35,8 @@
   <div>
     <h2 class="sentence m">
       Is {name.split(' ')[0]} ready to
-      <select class="part" aria-label="Purpose" bind:value={purpose}
-        >{#each purposes.data?.items ?? [] as one (one.name)}<option value={one.name}>{one.name}</option>{/each}</select
-      >? <b>{verdict}</b>
+      <PurposeChoice purposes={purposes.data?.items ?? []} chosen={purpose} choose={one => (purpose = one)} />?
+      <b>{verdict}</b>
     </h2>
     {#if found}
       <table class="tbl">
@@ -81,17 +81,6 @@
   .count b {
     font: 500 1.75rem/1.75rem var(--font-serif);
     color: var(--color-base-content);
-  }
-  select {
-    appearance: none;
-    font-style: italic;
-    font-weight: 600;
-    max-width: 100%;
-  }
-  option {
-    background: var(--color-base-100);
-    color: var(--color-base-content);
-    font-size: 1rem;
   }
   .tbl {
     margin-top: 0.5rem;
