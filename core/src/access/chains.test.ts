@@ -54,6 +54,8 @@ function throughPartners(
       from: now.subtract({ hours: 1 }),
       until: null,
       upstream: depth === 0 ? null : `g${depth - 1}`,
+      holdsAsset: true,
+      frozen: false,
       givenBy: 'somebody',
       purpose: null,
       ...link,
@@ -63,7 +65,7 @@ function throughPartners(
   return {
     chain,
     facts: {
-      person: { id: 'p', name: 'P', paused: false },
+      person: { id: 'p', name: 'P', paused: false, frozenByOwner: false },
       asset,
       memberships,
       grants: [chain.at(-1)!],

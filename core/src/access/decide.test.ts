@@ -40,6 +40,8 @@ function aGrant(over: Partial<GrantFact> = {}): GrantFact {
     until: null,
     ended: null,
     upstream: null,
+    holdsAsset: true,
+    frozen: false,
     mayPassOn: false,
     givenBy: 'Agnese Torvald',
     purpose: null,
@@ -50,7 +52,7 @@ function aGrant(over: Partial<GrantFact> = {}): GrantFact {
 function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
   const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false, frozen: false }]
   return {
-    person: { id: 'priya', name: 'Priya Lindqvist', paused: false },
+    person: { id: 'priya', name: 'Priya Lindqvist', paused: false, frozenByOwner: false },
     asset,
     memberships,
     grants: [],
@@ -93,7 +95,7 @@ test('a grant holds in [from, until) and not a moment longer', () => {
 test.each([
   [
     'the person is paused',
-    someFacts({ grants: [aGrant()], person: { id: 'priya', name: 'Priya', paused: true } }),
+    someFacts({ grants: [aGrant()], person: { id: 'priya', name: 'Priya', paused: true, frozenByOwner: false } }),
     'person-paused',
   ],
   ['the asset is archived', someFacts({ grants: [aGrant()], asset: { ...asset, archived: true } }), 'asset-archived'],

@@ -15,6 +15,8 @@ export type NotCounting =
   | 'membership-ended'
   | 'membership-paused'
   | 'membership-frozen'
+  | 'partner-frozen'
+  | 'frozen-by-owner'
   | 'not-staffed'
   | 'nothing-upstream'
   | 'may-not-pass-on'
@@ -76,7 +78,7 @@ function grantPath(facts: AccessFacts, grant: GrantFact, at: Instant): Path {
     stoppedAtHolder(grant, membership) ??
     chain.broken ??
     chain.grants.map(link => stoppedGrant(link, at)).find(reason => reason !== null) ??
-    null
+    (chain.grants.every(link => link.holdsAsset) ? null : 'nothing-upstream')
   return { through: grant.holder.kind, grants: chain.grants, standing: membership, level, stopped }
 }
 
@@ -102,6 +104,7 @@ function chainTo(facts: AccessFacts, grant: GrantFact): { grants: GrantFact[]; b
 
 function stoppedAnyway({ person, asset }: AccessFacts): NotCounting | null {
   if (person.paused) return 'person-paused'
+  if (person.frozenByOwner) return 'frozen-by-owner'
   if (asset.archived) return 'asset-archived'
   if (asset.frozen) return 'asset-frozen'
   return asset.owner.paused ? 'business-paused' : null
@@ -121,11 +124,12 @@ function stoppedMembership(membership: MembershipFact): NotCounting | null {
 
 /** Why a grant by itself does not hold at an instant; it holds in [from, until). */
 export function stoppedGrant(
-  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver'>,
+  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver' | 'frozen'>,
   at: Instant,
 ): NotCounting | null {
   if (grant.ended && !isBefore(at, grant.ended)) return 'ended'
   if (isBefore(at, grant.from)) return 'not-begun'
   if (grant.until && !isBefore(at, grant.until)) return 'over'
+  if (grant.frozen) return 'partner-frozen'
   return grant.giver.paused ? 'business-paused' : null
 }

@@ -46,6 +46,10 @@ export interface GrantFact extends Given {
   readonly ended: Instant | null
   /** The grant this one passes on, when the giver does not own the asset. */
   readonly upstream: string | null
+  /** Whether what it names holds the asset now: a bundle it was passed on from may have let it go. */
+  readonly holdsAsset: boolean
+  /** Whether either side has frozen what goes between giver and holder, both being businesses. */
+  readonly frozen: boolean
   readonly mayPassOn: boolean
   readonly givenBy: string
   readonly purpose: string | null
@@ -53,7 +57,13 @@ export interface GrantFact extends Given {
 
 /** All there is to know around one person and one asset: enough to decide, and no more. */
 export interface AccessFacts {
-  readonly person: { readonly id: string; readonly name: string; readonly paused: boolean }
+  readonly person: {
+    readonly id: string
+    readonly name: string
+    readonly paused: boolean
+    /** Whether the owning business has frozen them, a partner's person, on all its assets. */
+    readonly frozenByOwner: boolean
+  }
   readonly asset: AssetFact
   readonly memberships: readonly MembershipFact[]
   /** Grants on the asset or on what holds it: to the person, to their teams, to the businesses they are a member of. */

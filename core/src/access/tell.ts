@@ -16,6 +16,8 @@ const becauseOf: Readonly<Record<NotCounting, string>> = {
   'membership-ended': 'they are no longer a member there',
   'membership-paused': 'their membership is paused',
   'membership-frozen': 'they are frozen there',
+  'partner-frozen': 'what goes between the two businesses is frozen',
+  'frozen-by-owner': 'the owning business has frozen them',
   'not-staffed': 'the partner has not put them on it',
   'nothing-upstream': 'what it passed on is no longer held',
   'may-not-pass-on': 'it may not be passed on to a further business',

@@ -85,7 +85,9 @@ class Unreadable extends Error {
   }
 }
 
-const joining = ['on', 'hiding', 'from', 'until', 'for', 'to', 'and']
+const joining = ['on', 'hiding', 'may', 'from', 'until', 'for', 'to', 'and']
+
+type Clauses = Pick<LetSentence, 'hiding' | 'from' | 'until' | 'purpose' | 'mayGiveAccess' | 'mayPassOn'>
 
 class Reader {
   private readonly words: Word[]
@@ -198,7 +200,7 @@ class Reader {
     return { tier, actions: [...new Set(actions)] }
   }
 
-  private clauses(said: readonly string[] = []): Pick<LetSentence, 'hiding' | 'from' | 'until' | 'purpose'> {
+  private clauses(said: readonly string[] = []): Clauses {
     let hiding: Figure[] = []
     let from: Moment | null = null
     let until: Moment | null = null
@@ -206,7 +208,7 @@ class Reader {
     let purpose: string | null = null
     const before = new Set<string>(said)
     for (let word = this.next(); word; word = this.next()) {
-      const clause = word.text === 'for' ? 'until' : word.text
+      const clause = word.text === 'may' ? this.question() : word.text === 'for' ? 'until' : word.text
       if (before.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
       before.add(clause)
       if (word.text === 'hiding') hiding = this.figures()
@@ -214,10 +216,10 @@ class Reader {
       else if (word.text === 'until') until = this.moment()
       else if (word.text === 'for') span = this.span()
       else if (word.text === 'to') purpose = this.purpose()
-      else
+      else if (word.text !== 'may')
         throw this.wrong(
           word,
-          `“${word.text}” is not expected here: hiding, from, until, for or to "…" may follow.`,
+          `“${word.text}” is not expected here: hiding, from, until, for, may give access, may pass on or to "…" may follow.`,
           joining,
         )
     }
@@ -225,7 +227,19 @@ class Reader {
       const begin = from ? Temporal.PlainDate.from('date' in from ? from.date : from.at.slice(0, 10)) : this.today
       until = lastDayOf(begin, span.amount, span.unit)
     }
-    return { hiding, from, until, purpose }
+    const [mayGiveAccess, mayPassOn] = [before.has('may give access'), before.has('may pass on')]
+    return { hiding, from, until, purpose, mayGiveAccess, mayPassOn }
+  }
+
+  /** What follows `may`: whether a partner may give access by it, or pass it on to a further business. */
+  private question(): 'may give access' | 'may pass on' {
+    const words = [this.next(), this.next()]
+    const said = words.map(word => word?.text).join(' ')
+    if (said === 'give access' || said === 'pass on') return `may ${said}`
+    throw this.wrong(words.find(word => word) ?? undefined, 'After “may” comes “give access” or “pass on”.', [
+      'give',
+      'pass',
+    ])
   }
 
   private figures(): Figure[] {

@@ -33,6 +33,8 @@ function printLet(sentence: LetSentence): string {
     byPurpose ? `"${sentence.purpose}"` : given,
     ...onClause(sentence.on),
     ...(sentence.hiding.length > 0 ? ['hiding', sentence.hiding.join(' and ')] : []),
+    ...(sentence.mayGiveAccess ? ['may give access'] : []),
+    ...(sentence.mayPassOn ? ['may pass on'] : []),
     ...(sentence.from ? ['from', printMoment(sentence.from)] : []),
     ...(sentence.until ? ['until', printMoment(sentence.until)] : []),
     ...(sentence.purpose && !byPurpose ? ['to', `"${sentence.purpose}"`] : []),

@@ -48,6 +48,8 @@ const letSentence = fc
     from: fc.option(moment),
     until: fc.option(moment),
     purpose: fc.option(fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/)),
+    mayGiveAccess: fc.boolean(),
+    mayPassOn: fc.boolean(),
   })
   .filter(sentence => sentence.tier !== null || sentence.actions.length > 0)
 const purposeSentence = fc.record({
@@ -60,6 +62,8 @@ const purposeSentence = fc.record({
   from: fc.option(moment),
   until: fc.option(moment),
   purpose: fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/),
+  mayGiveAccess: fc.boolean(),
+  mayPassOn: fc.boolean(),
 })
 const endSentence = fc.oneof(
   fc.record({ verb: fc.constant('end' as const), who, on: fc.oneof(someOn, fc.constant([])) }),
@@ -139,4 +143,16 @@ test.each([
   ['end a@b.example on page/x until 2027-01-01', 'nothing more'],
 ])('“%s” is refused with a word on why', (text, why) => {
   expect(errorIn(text).message).toContain(why)
+})
+
+test('what a partner may do besides is said as a question of its own, and is no unless said', () => {
+  const said = read('let B-4815-1623-97 steward on page/day-trips may give access until 2027-03-31 may pass on')
+  expect(said).toMatchObject({ ok: true, sentence: { mayGiveAccess: true, mayPassOn: true } })
+  expect(read('let B-4815-1623-97 run on page/day-trips')).toMatchObject({
+    sentence: { mayGiveAccess: false, mayPassOn: false },
+  })
+  expect(errorIn('let B-4815-1623-97 run on page/day-trips may fly')).toMatchObject({
+    message: 'After “may” comes “give access” or “pass on”.',
+  })
+  expect(errorIn('let B-4815-1623-97 run on page/day-trips may pass on may pass on').message).toContain('before')
 })

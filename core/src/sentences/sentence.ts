@@ -17,7 +17,7 @@ export type What =
   | { readonly by: 'bundle'; readonly handle: string }
 
 /**
- * `let <who> <tier and actions> on <what> [hiding …] [from …] [until …] [to "…"]`, or `let <who> "<purpose>" [on <what>] …`:
+ * `let <who> <tier and actions> on <what> [hiding …] [may give access] [may pass on] [from …] [until …] [to "…"]`, or `let <who> "<purpose>" [on <what>] …`:
  * without tier and actions the purpose works them out, and the assets too where none is named.
  */
 export interface LetSentence {
@@ -30,6 +30,9 @@ export interface LetSentence {
   readonly from: Moment | null
   readonly until: Moment | null
   readonly purpose: string | null
+  /** What a partner business may do with it besides: questions of their own, and no unless said. */
+  readonly mayGiveAccess: boolean
+  readonly mayPassOn: boolean
 }
 
 /** `end <who> [on <what>]` or `end grant/<id>` */

@@ -38,15 +38,24 @@ export class FactsReader {
 
   /** For several at once, in their order; null where the person or the asset does not exist. */
   async aroundAll(pairs: readonly Around[]): Promise<(AccessFacts | null)[]> {
-    if (pairs.length === 0) return []
-    const values = [pairs.map(pair => pair.person), pairs.map(pair => pair.asset)]
-    const { rows } = await this.pool.query<{ facts: FactsRow; place: string }>({
-      name: 'facts-of-pairs',
-      text: ofPairs,
-      values,
-    })
+    return this.ofPairs('facts-of-pairs', ofPairs, [pairs.map(pair => pair.person), pairs.map(pair => pair.asset)])
+  }
+
+  /** What businesses hold on assets of others, as any of their admins has it; null where either is not there. */
+  async aroundPartners(
+    pairs: readonly { readonly business: string; readonly asset: string }[],
+  ): Promise<(AccessFacts | null)[]> {
+    return this.ofPairs('facts-of-partners', ofPartners, [
+      pairs.map(pair => pair.business),
+      pairs.map(pair => pair.asset),
+    ])
+  }
+
+  private async ofPairs(name: string, text: string, values: [string[], string[]]): Promise<(AccessFacts | null)[]> {
+    if (values[0].length === 0) return []
+    const { rows } = await this.pool.query<{ facts: FactsRow; place: string }>({ name, text, values })
     const byPlace = new Map(rows.map(row => [Number(row.place), toFacts(row.facts)]))
-    return pairs.map((_pair, index) => byPlace.get(index + 1) ?? null)
+    return values[0].map((_one, index) => byPlace.get(index + 1) ?? null)
   }
 
   private async one(name: string, text: string, values: unknown[]): Promise<AccessFacts | null> {
@@ -65,25 +74,34 @@ const memberships = `(SELECT json_agg(json_build_object('business', m.business_i
  * What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". What
  * most decisions do not need is looked up by functions of the database, which cost nothing unless they are called.
  */
-const grants = `(SELECT json_agg(json_build_object(
+const grantsTo = (holders: string) => `(SELECT json_agg(json_build_object(
     'id', g.id, 'giver', CASE WHEN g.business_id <> owner.id THEN facts_business(g.business_id) END, 'holder', CASE WHEN g.person_id IS NULL THEN facts_holder(g.team_id, g.partner_id) END,
     'on', CASE WHEN g.target_id <> a.id THEN facts_target(g.asset_id, g.bundle_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
     'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
+    'frozen', CASE WHEN g.partner_id IS NOT NULL THEN facts_frozen(g.business_id, g.partner_id) ELSE false END,
     'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = g.given_by), 'purpose', g.purpose,
-    'above', CASE WHEN g.upstream_id IS NOT NULL THEN facts_upstream(g.upstream_id) END) ORDER BY g.given_at, g.id)
+    'above', CASE WHEN g.upstream_id IS NOT NULL THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
   FROM access_grant g WHERE g.target_id = ANY (
-    ARRAY[a.id, a.inside_id] || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id IN (a.id, a.inside_id))) AND g.holder_id = ANY (
-    ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id)))`
+    ARRAY[a.id, a.inside_id] || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id IN (a.id, a.inside_id))) AND g.holder_id = ANY (${holders}))`
+const allOfPerson = `ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id)`
+
+const asset = `json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'frozen', a.frozen_at IS NOT NULL, 'owner', ${business('owner')})`
 
 /** One value for all of it: a row of one column is read faster than one of four. */
-const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL),
-  'asset', json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'frozen', a.frozen_at IS NOT NULL, 'owner', ${business('owner')}),
-  'memberships', ${memberships}, 'grants', ${grants}) AS facts`
+const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL,
+    'frozenByOwner', EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = p.id AND f.business_id = owner.id)),
+  'asset', ${asset}, 'memberships', ${memberships}, 'grants', ${grantsTo(allOfPerson)}) AS facts`
+
+/** A business in a person's place: what any of its admins has by it. */
+const factsOfPartner = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL, 'frozenByOwner', false),
+  'asset', ${asset}, 'memberships', json_build_array(json_build_object('business', p.id, 'standing', 'admin', 'paused', false, 'frozen', false)), 'grants', ${grantsTo('ARRAY[p.id]')}) AS facts`
 
 const byNumber = `SELECT ${facts} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
 const onPlatform = `SELECT ${facts} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
 const ofPairs = `SELECT pair.place, ${facts} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(person, asset, place)
   JOIN person p ON p.id = pair.person JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
+const ofPartners = `SELECT pair.place, ${factsOfPartner} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(business, asset, place)
+  JOIN business p ON p.id = pair.business JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
 
 interface GrantJson {
   id: string
@@ -97,6 +115,9 @@ interface GrantJson {
   until: number | null
   ended: number | null
   upstream: string | null
+  /** Of grants that are passed on alone: the others were found because they hold it. */
+  holdsAsset?: boolean
+  frozen: boolean
   mayPassOn: boolean
   givenBy: string
   purpose: string | null
@@ -124,13 +145,14 @@ function toFacts(row: FactsRow): AccessFacts {
 
 function toGrant(
   { person, asset }: FactsRow,
-  { from, until, ended, giver, holder, on, above: _above, ...rest }: GrantJson,
+  { from, until, ended, giver, holder, on, holdsAsset, above: _above, ...rest }: GrantJson,
 ): GrantFact {
   return {
     ...rest,
     giver: giver ?? asset.owner,
     holder: holder ?? { kind: 'person', id: person.id, name: person.name },
     on: on ?? asset,
+    holdsAsset: holdsAsset ?? true,
     from: instant(from),
     until: until === null ? null : instant(until),
     ended: ended === null ? null : instant(ended),

@@ -181,6 +181,8 @@ function toFact(grant: GridGrant, asset: AssetFact, person: AccessFacts['person'
     until: grant.until === null ? null : Temporal.Instant.fromEpochMilliseconds(Math.round(grant.until)),
     ended: null,
     upstream: null,
+    holdsAsset: true,
+    frozen: false,
     mayPassOn: false,
     givenBy: '',
     purpose: null,

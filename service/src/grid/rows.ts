@@ -62,7 +62,7 @@ export function rowOfPerson(
   homes: ReadonlySet<string>,
   at: Instant,
 ): GridRow {
-  const facts = factsByColumn(columns, { id: person.id, name: person.name, paused: false }, person, person.grants ?? [])
+  const facts = factsByColumn(columns, { id: person.id, name: person.name, paused: false, frozenByOwner: false }, person, person.grants ?? [])
   const everything = person.standing === 'admin' && !person.paused && !person.frozen
   const byStanding =
     person.standing === 'member' ? new Map<number, AccessFacts>() : standingFacts(columns, person, facts)
@@ -101,7 +101,7 @@ function standingFacts(
       const { standing, paused, frozen } = person
       const memberships = [{ business: asset.owner.id, standing, paused, frozen }]
       const around = {
-        person: { id: person.id, name: person.name, paused: false },
+        person: { id: person.id, name: person.name, paused: false, frozenByOwner: false },
         asset,
         memberships,
         grants: [],
@@ -178,7 +178,7 @@ function endOf(paths: readonly Path[]): number | null {
 export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): GridRow {
   const facts = factsByColumn(
     columns,
-    { id: team.id, name: team.name, paused: false },
+    { id: team.id, name: team.name, paused: false, frozenByOwner: false },
     { standing: 'member', paused: false, frozen: false },
     (team.grants ?? []).map(grant => ({ ...grant, team: null })),
   )

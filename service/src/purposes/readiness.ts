@@ -208,7 +208,7 @@ async function holdingOfTeam(
   const now = room.clock.now()
   const held = await ownGrants(manager, business, who)
   const live = held.filter(
-    grant => !stoppedGrant({ ...grant, ended: grant.endedAt, giver: { ...business, number: '', paused: false } }, now),
+    grant => !stoppedGrant({ ...grant, ended: grant.endedAt, frozen: false, giver: { ...business, number: '', paused: false } }, now),
   )
   const targets = await targetsById(
     manager,
