@@ -3758,13 +3758,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the business sent and what became of it */
+        /** What the business sent, or what other businesses sent it, and what became of it */
         get: {
             parameters: {
                 query?: {
                     limit?: number;
                     after?: string;
                     state?: "open" | "all";
+                    /** @description What the business sent, or what other businesses sent it. */
+                    side?: "sent" | "received";
                 };
                 header?: never;
                 path: {
@@ -3914,7 +3916,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One proposal that the business sent, or that a member asks of it */
+        /** One proposal that the business sent or received, or that a member asks of it */
         get: {
             parameters: {
                 query?: never;
@@ -4194,6 +4196,11 @@ export interface paths {
                 content: {
                     "application/json": {
                         link: string;
+                        /**
+                         * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
+                         * @enum {string}
+                         */
+                        keeping?: "watch" | "draft" | "run" | "steward";
                         signIn?: {
                             name: string;
                             password: string;
@@ -4359,7 +4366,17 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /**
+                         * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
+                         * @enum {string}
+                         */
+                        keeping?: "watch" | "draft" | "run" | "steward";
+                    };
+                };
+            };
             responses: {
                 /** @description Done */
                 200: {
@@ -4507,7 +4524,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Ask for access, with a reason; it goes to all who can give it */
+        /** Ask for access, in the own business or of another one, with a reason; it goes to all who can give it */
         post: {
             parameters: {
                 query?: never;
@@ -4523,6 +4540,10 @@ export interface paths {
                         /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. */
                         wanted: string;
                         reason: string;
+                        /** @description Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone. */
+                        of?: string;
+                        /** @description Whom another business can write to about it. */
+                        contact?: string;
                     };
                 };
             };
@@ -4560,7 +4581,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/v1/businesses/{business}/proposals/{proposal}/grant": {
+    "/v1/businesses/{business}/proposals/{proposal}/acceptance": {
         parameters: {
             query?: never;
             header?: never;
@@ -4569,7 +4590,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Grant what a member asked for, or less of it */
+        /** Grant what is asked of the business, or accept what is offered to it; or less of it */
         post: {
             parameters: {
                 query?: never;
@@ -4583,7 +4604,7 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": {
-                        /** @description What is granted instead: `watch on …`. Never more than was asked for. */
+                        /** @description What is accepted or granted instead: `watch on …`. Never more than was proposed. */
                         less?: string;
                         reason?: string;
                     };
@@ -4628,7 +4649,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Decline what a member asked for */
+        /** Decline what is asked of the business or offered to it */
         post: {
             parameters: {
                 query?: never;
@@ -4656,6 +4677,914 @@ export interface paths {
                         "application/json": {
                             result: string;
                             less: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/proposals/{proposal}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What another business asks for, as it is found here: what is there, and what has to be brought in */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    proposal: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskedThings"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/look-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find a business by its number, before anything is sent to it; limited, and leaves a trace */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        number: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundBusiness"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/partners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The businesses one gives to, gets from, asks or is asked by */
+        get: {
+            parameters: {
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["PartnerInShort"][];
+                            /** @description What to give as `after` for the page that follows; null on the last page. */
+                            next: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/partners/{partner}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A partner: what was given either way, what for, and who dealt with it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Partner"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/partners/{partner}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A partner’s people who reach one’s assets: name, address, level, since when, last used */
+        get: {
+            parameters: {
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["PartnersPerson"][];
+                            /** @description What to give as `after` for the page that follows; null on the last page. */
+                            next: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/partners/{partner}/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether what goes between two businesses is enough for a purpose, and what mends it */
+        get: {
+            parameters: {
+                query: {
+                    purpose: string;
+                    /** @description Whether what the acting business gave the partner is enough for it, or what it got. */
+                    side?: "gave" | "got";
+                };
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Readiness"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/partners/{partner}/freeze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stop all that goes between two businesses, ending nothing */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Lift one’s own freeze */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/partners/{partner}/people/{person}/freeze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stop one of a partner’s people on all one’s assets */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Let them go on */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    partner: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the business holds from others, with the ceiling for its people on each */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["SharedAsset"][];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/offers-at-once": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose whether what partners offer takes effect without a yes */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        offersAtOnce: boolean;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The own calling card */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            card: components["schemas"]["CallingCard"];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Publish a calling card: the number, and the purposes that clients are asked for */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        introduction: string;
+                        contact: string;
+                        purposes: {
+                            name: string;
+                            reason: string;
+                        }[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallingCard"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Take the calling card back: its link leads nowhere then */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            done: boolean;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/cards/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A published calling card */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    number: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallingCard"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/cards/{number}/vcard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a vCard 4.0 (RFC 6350) */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    number: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/in-trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open a business for a client who has no account yet, and run it until they take the chair */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name: string;
+                        town: string;
+                        zone: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            number: string;
+                            name: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Invite the client to take the chair of a business that is held in trust */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        address: string;
+                        note?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            proposal: string;
                         };
                     };
                 };
@@ -5000,6 +5929,7 @@ export interface paths {
                     after?: string;
                     asset?: string;
                     person?: string;
+                    partner?: string;
                 };
                 header?: never;
                 path: {
@@ -5144,7 +6074,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.unknown" | "address.invalid" | "address.taken" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.last-admin" | "business.unknown" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-own-level" | "grant.unknown" | "handle.invalid" | "handle.taken" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "opening.lapsed" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.unknown" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "asset.ambiguous" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.unknown" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -5201,6 +6131,10 @@ export interface components {
             openedAt: string;
             /** @description Your own standing there. */
             standing: string;
+            /** @description Whether what partners offer takes effect without a yes. */
+            offersAtOnce: boolean;
+            /** @description Who holds it in trust, by name, until its owner takes the chair. */
+            trustee: string | null;
             admins: {
                 id: string;
                 name: string;
@@ -5439,7 +6373,7 @@ export interface components {
                 text: string;
                 name: string;
                 /** @enum {string} */
-                state: "member" | "invited" | "new" | "team";
+                state: "member" | "invited" | "new" | "team" | "partner";
             }[];
             assets: {
                 number: string;
@@ -5512,7 +6446,7 @@ export interface components {
             sentence: string;
             result: string;
             /** @enum {string} */
-            outcome: "given" | "changed" | "same" | "invited" | "invitation changed" | "ended";
+            outcome: "given" | "changed" | "same" | "invited" | "invitation changed" | "offered" | "ended";
             grants: string[];
             proposal: string | null;
         };
@@ -5530,6 +6464,16 @@ export interface components {
                 /** Format: date-time */
                 since: string;
             };
+            /** @description The business it goes to, where it goes to one. */
+            partner: {
+                number: string;
+                name: string;
+                town: string;
+                cloth: string;
+                zone: string;
+                /** Format: date-time */
+                since: string;
+            } | null;
             to: string | null;
             standing: string;
             by: {
@@ -5557,6 +6501,11 @@ export interface components {
                 bundle: string | null;
             }[];
             purpose: string | null;
+            /** @description What was accepted or granted, where it is less. */
+            granted: string | null;
+            contact: string | null;
+            mayPassOn: boolean;
+            takesChair: boolean;
             /** @description Another address somebody wants to answer from. */
             moveTo: string | null;
             /** Format: date-time */
@@ -5568,6 +6517,140 @@ export interface components {
             /** Format: date-time */
             answeredAt: string | null;
             reason: string | null;
+        };
+        AskedThings: {
+            things: {
+                text: string;
+                name: string | null;
+                /** @enum {string} */
+                state: "here" | "missing" | "to offer";
+                remedy: string | null;
+                must: boolean;
+            }[];
+            grantable: {
+                text: string;
+                name: string;
+                said: string;
+            }[];
+        };
+        FoundBusiness: {
+            number: string;
+            name: string;
+            town: string;
+            cloth: string;
+            /** Format: date-time */
+            since: string;
+            /** @description The domain of the verified addresses of its admins, where all have the same. */
+            mailDomain: string | null;
+            shared: string[];
+        };
+        PartnerInShort: {
+            number: string;
+            name: string;
+            town: string;
+            cloth: string;
+            /** @description How many assets and bundles it was given. */
+            gave: number;
+            /** @description How many it gave. */
+            got: number;
+            /** @description How many of its people were put on what it was given. */
+            staffed: number;
+            open: number;
+            frozen: boolean;
+            inTrust: boolean;
+        };
+        SharedAsset: {
+            number: string;
+            kind: string;
+            noun: string;
+            text: string;
+            name: string;
+            owner: {
+                number: string;
+                name: string;
+            };
+            tier: string | null;
+            level: string;
+            may: string;
+            hidden: string[];
+            canSpend: boolean;
+            mayPassOn: boolean;
+            mayGiveAccess: boolean;
+            /** Format: date-time */
+            until: string | null;
+            purposes: string[];
+            stopped: string | null;
+            staffed: number;
+            grant: string | null;
+        };
+        Partner: {
+            number: string;
+            name: string;
+            town: string;
+            cloth: string;
+            /** @description How many assets and bundles it was given. */
+            gave: number;
+            /** @description How many it gave. */
+            got: number;
+            /** @description How many of its people were put on what it was given. */
+            staffed: number;
+            open: number;
+            frozen: boolean;
+            inTrust: boolean;
+            /** Format: date-time */
+            since: string;
+            mailDomain: string | null;
+            /** @description Who dealt with the acting business on its behalf. */
+            contacts: {
+                name: string;
+                address: string;
+            }[];
+            /** @description What it reaches of ours, and sees: just that. */
+            weGave: components["schemas"]["SharedAsset"][];
+            theyGave: components["schemas"]["SharedAsset"][];
+            /** @description What it is engaged for, or engages us for. */
+            purposes: {
+                purpose: string;
+                /** @enum {string} */
+                side: "gave" | "got";
+            }[];
+            frozenBy: ("us" | "them")[];
+            /** @description Whether it holds the acting business in trust. */
+            trustee: boolean;
+        };
+        PartnersPerson: {
+            id: string;
+            name: string;
+            address: string;
+            of: string;
+            secondProof: boolean;
+            frozen: boolean;
+            assets: {
+                number: string;
+                name: string;
+                text: string;
+                tier: string | null;
+                level: string;
+                /** Format: date-time */
+                since: string | null;
+                /** Format: date-time */
+                lastUsed: string | null;
+                stopped: string | null;
+            }[];
+        };
+        CallingCard: {
+            number: string;
+            name: string;
+            town: string;
+            /** Format: date-time */
+            since: string;
+            introduction: string;
+            contact: string;
+            purposes: {
+                name: string;
+                reason: string;
+            }[];
+            url: string;
         };
         Grid: {
             assets: {

@@ -25,6 +25,7 @@ import { FactsReader } from './decisions/facts.ts'
 import { LastUse } from './decisions/last-use.ts'
 import { decisionRoutes } from './decisions/routes.ts'
 import { deskRoutes } from './desk/routes.ts'
+import { answerRoutes } from './offers/routes.ts'
 import { askRoutes } from './asking/routes.ts'
 import { bundles } from './bundles/records.ts'
 import { bundleRoutes } from './bundles/routes.ts'
@@ -42,6 +43,8 @@ import { grants } from './grants/records.ts'
 import { grantRoutes } from './grants/routes.ts'
 import { historyRoutes } from './history/routes.ts'
 import { openPostman } from './mail/send.ts'
+import { partnerRoutes } from './partners/routes.ts'
+import { trustRoutes } from './trust/routes.ts'
 import { personAddresses, persons } from './people/records.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { Platforms } from './platforms/platforms.ts'
@@ -86,6 +89,9 @@ const capabilities: ((app: House, room: Room) => Promise<void>)[] = [
   grantRoutes,
   proposalRoutes,
   askRoutes,
+  answerRoutes,
+  partnerRoutes,
+  trustRoutes,
   gridRoutes,
   decisionRoutes,
   historyRoutes,

@@ -132,7 +132,7 @@ async function grant(context: Context, proposal: string, { less, reason }: Accep
   const path = { ...(await context.path()), proposal }
   const body = { ...(less ? { less } : {}), ...(reason ? { reason } : {}) }
   const told = await context.withProof(() =>
-    answerOf(context.client.POST('/v1/businesses/{business}/proposals/{proposal}/grant', { params: { path }, body })),
+    answerOf(context.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body })),
   )
   context.desk.one(told, told.result)
 }

@@ -76,10 +76,15 @@ function grantPath(facts: AccessFacts, grant: GrantFact, at: Instant): Path {
   const stopped =
     stoppedAnyway(facts) ??
     stoppedAtHolder(grant, membership) ??
+    (facts.person.frozenByOwner && isThroughPartner(chain.grants) ? 'frozen-by-owner' : null) ??
     chain.broken ??
     chain.grants.map(link => stoppedGrant(link, at)).find(reason => reason !== null) ??
     (chain.grants.every(link => link.holdsAsset) ? null : 'nothing-upstream')
   return { through: grant.holder.kind, grants: chain.grants, standing: membership, level, stopped }
+}
+
+function isThroughPartner(chain: readonly GrantFact[]): boolean {
+  return chain.length > 1 || chain[0]!.holder.kind === 'business'
 }
 
 /** A grant to a business is held there; one to a person or a team is held in the business that gave it. */
@@ -104,7 +109,6 @@ function chainTo(facts: AccessFacts, grant: GrantFact): { grants: GrantFact[]; b
 
 function stoppedAnyway({ person, asset }: AccessFacts): NotCounting | null {
   if (person.paused) return 'person-paused'
-  if (person.frozenByOwner) return 'frozen-by-owner'
   if (asset.archived) return 'asset-archived'
   if (asset.frozen) return 'asset-frozen'
   return asset.owner.paused ? 'business-paused' : null

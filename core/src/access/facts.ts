@@ -61,7 +61,7 @@ export interface AccessFacts {
     readonly id: string
     readonly name: string
     readonly paused: boolean
-    /** Whether the owning business has frozen them, a partner's person, on all its assets. */
+    /** Whether the owning business has frozen them, on all that they reach through a partner. */
     readonly frozenByOwner: boolean
   }
   readonly asset: AssetFact

@@ -102,9 +102,7 @@ function allowedBySomeChain({ person, memberships, upstream: all }: AccessFacts)
     const standing = memberships.find(one => one.business === (holder.kind === 'business' ? holder.id : giver.id))
     return holder.kind === 'business' ? standing?.standing === 'admin' : holder.id === person.id && standing
   })
-  return new Set(
-    reaching.flatMap(chain => [...chain.map(grant => levelOf('page', grant)).reduce(narrow).actions]),
-  )
+  return new Set(reaching.flatMap(chain => [...chain.map(grant => levelOf('page', grant)).reduce(narrow).actions]))
 }
 
 test('over any graph of businesses, somebody may do just what some whole chain of grants from the owner allows', () => {

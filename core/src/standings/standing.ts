@@ -25,6 +25,7 @@ export type BusinessAct =
   | 'end-member'
   | 'invite'
   | 'freeze'
+  | 'deal-with-partners'
 
 const open: readonly BusinessAct[] = ['see-people', 'see-assets']
 const allowed: Readonly<Record<Standing, readonly BusinessAct[]>> = {
@@ -39,6 +40,7 @@ const allowed: Readonly<Record<Standing, readonly BusinessAct[]>> = {
     'end-member',
     'invite',
     'freeze',
+    'deal-with-partners',
   ],
 }
 

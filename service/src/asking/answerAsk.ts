@@ -1,18 +1,8 @@
-import {
-  momentOfBegin,
-  momentOfEnd,
-  parseSentence,
-  printMoment,
-  sayGiven,
-  sayList,
-  staysWithin,
-  type Words,
-} from '@famiglia/core'
+import { momentOfBegin, momentOfEnd, printMoment, sayGiven, sayList, type Words } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
-import { getTarget } from '../assets/targets.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { giversOnAll } from '../grants/giversOn.ts'
 import { saySentenceIn } from '../grants/saySentence.ts'
@@ -20,8 +10,7 @@ import { gatherProposal, sayProposal, type ProposalParts } from '../proposals/de
 import { takeStep } from '../proposals/followLink.ts'
 import { askAnsweredLetter } from '../proposals/letters.ts'
 import { lockProposal, proposals } from '../proposals/records.ts'
-import { sayItems } from '../grants/tellLevel.ts'
-import { momentsOf } from './words.ts'
+import { lessOf, type AnsweredItem } from '../proposals/lessOf.ts'
 
 export interface AskAnswered {
   readonly result: string
@@ -38,8 +27,10 @@ export function grantAsk(room: Room) {
       const parts = await askToAnswer(room, change, acting, id)
       const said = sayProposal(parts)
       if (takeStep(parts.proposal, 'accept', change.now, acting.zone)) return repeated(change, acting, parts)
-      const sentences = less ? [`let ${parts.sender.address} ${less}`] : sentencesOf(parts, acting.zone)
-      if (less) await assertWithin(room, change, acting, parts, sentences[0]!)
+      const answered = less
+        ? lessOf(room, acting.zone, parts.items, less)
+        : parts.items.map(one => ({ ...one, words: one.item }))
+      const sentences = sentencesOf({ ...parts, items: answered }, acting.zone)
       for (const sentence of sentences)
         await saySentenceIn(room, change, acting, { sentence, note: null, standing: 'member' }, id)
       await close(change, acting, id, 'accepted', reason)
@@ -86,7 +77,7 @@ export function declineAsk(room: Room) {
 /** An ask that the acting person may answer: they can give access on all it names, and did not ask themselves. */
 async function askToAnswer(room: Room, change: Change, acting: Acting, id: string): Promise<ProposalParts> {
   const proposal = await lockProposal(change.manager, id)
-  if (!proposal || proposal.kind !== 'ask' || proposal.businessId !== acting.id)
+  if (!proposal || proposal.kind !== 'ask' || proposal.businessId !== acting.id || proposal.toBusinessId)
     throw new Problem('proposal.unknown', `Nobody at ${acting.name} asked for that.`)
   const parts = await gatherProposal(change.manager, proposal)
   const able = await giversOnAll(
@@ -132,58 +123,33 @@ async function close(
 }
 
 /** What was asked for, as sentences: one for each thing. */
-export function sentencesOf({ items, sender, proposal }: ProposalParts, zone: string): string[] {
-  return items.map(({ item, target }) => `let ${sender.address} ${sayAsked(item, target.text, proposal.purpose, zone)}`)
+function sentencesOf(
+  { items, sender, proposal }: Omit<ProposalParts, 'items'> & { items: readonly AnsweredItem[] },
+  zone: string,
+): string[] {
+  return items.map(
+    ({ words, target }) => `let ${sender.address} ${sayAsked(words, target.text, proposal.purpose, zone)}`,
+  )
 }
 
 /** `run on ad-account/summer-crossings hiding revenue until 2027-03-31 to "run our adverts"` */
-export function sayAsked(item: Words, on: string, purpose: string | null, zone: string): string {
+export function sayAsked(
+  item: Words,
+  on: string,
+  purpose: string | null,
+  zone: string,
+  { mayGiveAccess, mayPassOn } = { mayGiveAccess: false, mayPassOn: false },
+): string {
   return [
     sayGiven(item),
     `on ${on}`,
     item.hiding.length > 0 ? `hiding ${item.hiding.join(' and ')}` : '',
+    mayGiveAccess ? 'may give access' : '',
+    mayPassOn ? 'may pass on' : '',
     item.from ? `from ${printMoment(momentOfBegin(item.from, zone))}` : '',
     item.until ? `until ${printMoment(momentOfEnd(item.until, zone))}` : '',
     purpose ? `to "${purpose}"` : '',
   ]
     .filter(Boolean)
     .join(' ')
-}
-
-async function assertWithin(
-  room: Room,
-  change: Change,
-  acting: Acting,
-  parts: ProposalParts,
-  text: string,
-): Promise<void> {
-  const today = room.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
-  const reading = parseSentence(text, today)
-  if (!reading.ok)
-    throw new Problem(reading.error.code, reading.error.message, { pointer: '/less', nearest: reading.error.nearest })
-  const { sentence } = reading
-  if (sentence.verb !== 'let' || sayGiven(sentence) === '')
-    throw new Problem('sentence.unreadable', 'Less is said as a tier or actions on what was asked for.', {
-      pointer: '/less',
-    })
-  const words: Words = {
-    tier: sentence.tier,
-    actions: sentence.actions,
-    hiding: sentence.hiding,
-    ...momentsOf(sentence, acting.zone),
-  }
-  for (const what of sentence.on) {
-    const target = await getTarget(change.manager, acting, what)
-    const asked = parts.items.find(item => item.target.id === target.id)
-    const within = asked && target.assets.every(asset => staysWithin(asset.kind, asked.item, words))
-    if (!within)
-      throw new Problem(
-        'proposal.more-than-asked',
-        `${parts.sender.name} asked for ${sayItems(
-          parts.items.map(({ item, target: on }) => ({ words: item, target: on })),
-          acting.zone,
-        )}; on ${target.name} this would be more. Say less here, and give more by a sentence of your own.`,
-        { pointer: '/less' },
-      )
-  }
 }

@@ -1,4 +1,4 @@
-import { parseSentence, printSentence, sayGiven } from '@famiglia/core'
+import { sayGiven, type Words } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
@@ -13,7 +13,7 @@ import { askLetter } from '../proposals/letters.ts'
 import { proposalItems } from '../proposals/records.ts'
 import { openProposal } from '../proposals/sendInvitation.ts'
 import { getPurpose } from '../purposes/records.ts'
-import { momentsOf, type AskedWords } from './words.ts'
+import { momentsOf, readWanted } from './words.ts'
 
 export interface Asked {
   readonly proposal: string
@@ -37,8 +37,6 @@ export function askForAccess(room: Room) {
         const proposal = await openProposal(change, {
           kind: 'ask',
           businessId: acting.id,
-          toAddress: null,
-          standing: 'member',
           note: reason,
           purpose,
           sentBy: acting.live.person,
@@ -55,6 +53,7 @@ export function askForAccess(room: Room) {
             from: words.from,
             until: words.until,
             purpose,
+            mayPassOn: false,
           })
         const said = sayItems(items, acting.zone)
         await change.record({
@@ -77,22 +76,8 @@ export function askForAccess(room: Room) {
     )
 }
 
-async function readAsk(room: Room, manager: EntityManager, acting: Acting, wanted: string) {
-  const today = room.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
-  const text = `let ${acting.live.address} ${wanted}`
-  const reading = parseSentence(text, today)
-  if (!reading.ok)
-    throw new Problem(reading.error.code, reading.error.message, {
-      pointer: '/wanted',
-      nearest: reading.error.nearest,
-      span: {
-        start: Math.max(0, reading.error.start - (text.length - wanted.length)),
-        end: reading.error.end - (text.length - wanted.length),
-      },
-    })
-  const { sentence } = reading
-  if (sentence.verb !== 'let' || sentence.who.length > 1)
-    throw new Problem('sentence.unreadable', `“${printSentence(sentence)}” does not ask for one’s own access.`)
+async function readAsk(room: Room, manager: EntityManager, acting: Acting, text: string) {
+  const sentence = readWanted(room, acting, text)
   const named: Target[] = []
   for (const what of sentence.on) named.push(await getTarget(manager, acting, what))
   const moments = momentsOf(sentence, acting.zone)
@@ -114,9 +99,6 @@ async function readAsk(room: Room, manager: EntityManager, acting: Acting, wante
   return { items, purpose: purpose.name }
 }
 
-function wordsOf(
-  given: Pick<AskedWords, 'tier' | 'actions' | 'hiding'>,
-  moments: Pick<AskedWords, 'from' | 'until'>,
-): AskedWords {
+function wordsOf(given: Pick<Words, 'tier' | 'actions' | 'hiding'>, moments: Pick<Words, 'from' | 'until'>): Words {
   return { tier: given.tier, actions: given.actions, hiding: given.hiding, ...moments }
 }

@@ -14,7 +14,7 @@ const ask = (who: Actor, wanted: string, reason = 'I need it for the season.') =
   answerOf(who.client.POST('/v1/businesses/{business}/asks', { params: at(who), body: { wanted, reason } }))
 const grant = (who: Actor, proposal: string, body: { less?: string; reason?: string } = {}) =>
   answerOf(
-    who.client.POST('/v1/businesses/{business}/proposals/{proposal}/grant', {
+    who.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
       params: { path: { ...at(who).path, proposal } },
       body,
     }),

@@ -2,11 +2,12 @@ import { array, object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
 import type { Room } from '../base/room.ts'
 import type { House } from '../base/validation.ts'
-import { actingFor } from '../businesses/acting.ts'
+import { findAsset } from '../assets/findAsset.ts'
+import { actingFor, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { proposalParams } from '../proposals/schemas.ts'
-import { declineAsk, grantAsk } from './answerAsk.ts'
+import { askBusiness } from './askBusiness.ts'
 import { askForAccess } from './askForAccess.ts'
+import { readWanted } from './words.ts'
 
 const tags = ['asks']
 
@@ -15,30 +16,25 @@ const askWanted = object({
     description: 'As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`.',
   }),
   reason: string().trim().min(1, 'a reason is needed').max(500).required('a reason is needed'),
+  of: string().trim().max(80).meta({
+    description:
+      'Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone.',
+  }),
+  contact: string().trim().max(200).meta({ description: 'Whom another business can write to about it.' }),
 }).noUnknown()
 const askSent = object({
   proposal: string().required(),
   result: string().required(),
   goesTo: array(object({ name: string().required(), address: string().required() })).required(),
 })
-const granting = object({
-  less: string()
-    .trim()
-    .max(1500)
-    .meta({ description: 'What is granted instead: `watch on …`. Never more than was asked for.' }),
-  reason: string().trim().max(500),
-}).noUnknown()
-const declining = object({ reason: string().trim().max(500) }).noUnknown()
-const answered = object({ result: string().required(), less: string().nullable().defined() })
-
-/** Asking for access in one's own business, and answering it. */
+/** Asking for access, in one's own business and of another. */
 export async function askRoutes(app: House, room: Room): Promise<void> {
   app.post(
     '/v1/businesses/:business/asks',
     {
       schema: {
         tags,
-        summary: 'Ask for access, with a reason; it goes to all who can give it',
+        summary: 'Ask for access, in the own business or of another one, with a reason; it goes to all who can give it',
         params: businessParam,
         body: askWanted,
         response: { 201: askSent },
@@ -46,42 +42,21 @@ export async function askRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(room.database, request)
-      const asked = await askForAccess(room)(acting, request.body.wanted, request.body.reason, onceIn(request))
+      const { wanted, reason, of, contact } = request.body
+      const toOwn = !of && !(await isOthers(room, acting, wanted))
+      const once = onceIn(request)
+      const asked = toOwn
+        ? await askForAccess(room)(acting, wanted, reason, once)
+        : await askBusiness(room)(acting, { of: of || null, wanted, reason, contact: contact || null }, once)
       return reply.code(201).send(asked)
     },
   )
+}
 
-  app.post(
-    '/v1/businesses/:business/proposals/:proposal/grant',
-    {
-      schema: {
-        tags,
-        summary: 'Grant what a member asked for, or less of it',
-        params: proposalParams,
-        body: granting,
-        response: { 200: answered },
-      },
-    },
-    async request => {
-      const acting = await actingFor(room.database, request)
-      return grantAsk(room)(acting, request.params.proposal, request.body.less || null, request.body.reason || null)
-    },
-  )
-
-  app.post(
-    '/v1/businesses/:business/proposals/:proposal/refusal',
-    {
-      schema: {
-        tags,
-        summary: 'Decline what a member asked for',
-        params: proposalParams,
-        body: declining,
-        response: { 200: answered },
-      },
-    },
-    async request => {
-      const acting = await actingFor(room.database, request)
-      return declineAsk(room)(acting, request.params.proposal, request.body.reason || null)
-    },
-  )
+/** Whether all that is asked for is named by numbers that are none of the business's own: then it goes to who owns it. */
+async function isOthers(room: Room, acting: Acting, text: string): Promise<boolean> {
+  const { on } = readWanted(room, acting, text)
+  if (on.length === 0 || on.some(what => what.by !== 'number')) return false
+  const own = await Promise.all(on.map(what => findAsset(room.database.manager, acting.id, what)))
+  return own.every(asset => asset === null)
 }

@@ -26,7 +26,7 @@ export async function getAssetNamed(
   return getAsset(manager, business, reading.what)
 }
 
-async function findAsset(manager: EntityManager, business: string, what: What): Promise<Asset | null> {
+export async function findAsset(manager: EntityManager, business: string, what: What): Promise<Asset | null> {
   if (what.by === 'number') return manager.findOneBy(assets, { businessId: business, number: what.number })
   if (what.by === 'handle')
     return manager.findOneBy(assets, { businessId: business, kind: what.kind, handle: what.handle })

@@ -3,8 +3,14 @@ import { In, type EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import { assetsInBundles, bundles, type Bundle } from '../bundles/records.ts'
 import type { Acting } from '../businesses/acting.ts'
+import type { Business } from '../businesses/records.ts'
+import type { Grant } from '../grants/records.ts'
 import { getAsset } from './findAsset.ts'
+import { findHeld } from './held.ts'
 import { assets, type Asset } from './records.ts'
+
+/** A business as far as a history entry names it. */
+export type Party = Pick<Business, 'id' | 'number' | 'name'>
 
 /** What access is given on: one asset, or a bundle with all that is in it. */
 export interface Target {
@@ -16,6 +22,10 @@ export interface Target {
   readonly text: string
   readonly noun: string
   readonly assets: readonly Asset[]
+  /** The business that owns it. */
+  readonly ownedBy: string
+  /** Where another business owns it: which one, and the grants by which the acting business holds it, none of them ended. */
+  readonly held: { readonly owner: Party; readonly grants: readonly Grant[] } | null
 }
 
 export function targetOfAsset(asset: Asset): Target {
@@ -27,10 +37,12 @@ export function targetOfAsset(asset: Asset): Target {
     text: `${asset.kind}/${asset.handle}`,
     noun: kinds[asset.kind].noun,
     assets: [asset],
+    ownedBy: asset.businessId,
+    held: null,
   }
 }
 
-function targetOfBundle(bundle: Bundle, held: readonly Asset[]): Target {
+export function targetOfBundle(bundle: Bundle, held: readonly Asset[]): Target {
   return {
     id: bundle.id,
     assetId: null,
@@ -39,6 +51,26 @@ function targetOfBundle(bundle: Bundle, held: readonly Asset[]): Target {
     text: `bundle/${bundle.handle}`,
     noun: 'bundle',
     assets: held,
+    ownedBy: bundle.businessId,
+    held: null,
+  }
+}
+
+/**
+ * What a sentence names: the acting business's own asset or bundle, else one that it holds from another business. Where
+ * several owners have one of that kind and handle, the number has to be said: `asset.ambiguous`.
+ */
+export async function getTargetReached(
+  manager: EntityManager,
+  acting: Pick<Acting, 'id' | 'name'>,
+  what: What,
+): Promise<Target> {
+  try {
+    return await getTarget(manager, acting, what)
+  } catch (unknown) {
+    const held = await findHeld(manager, acting.id, what)
+    if (held) return held
+    throw unknown
   }
 }
 

@@ -36,7 +36,7 @@ export interface Change {
   readonly entries: number
   /** Refuses with `proof.needed` (RFC 9470's step-up) unless who acts has proven it within the last ten minutes. */
   requireFreshProof(reason: string): void
-  /** Writes an entry into a history; a change without any is refused. */
+  /** Writes an entry into a history, or into that of each side; a change without any is refused. */
   record(entry: Entry): Promise<void>
   /** Queues a letter, sent after the change holds; one that belongs to a proposal can be told to wait, and be recalled. */
   mail(letter: Letter, of?: { readonly proposal: string; readonly notBefore: Instant }): Promise<void>
@@ -96,7 +96,8 @@ function changeIn(manager: EntityManager, actor: Actor | null, now: Instant, job
     },
     requireFreshProof: reason => requireFreshProof(actor, now, reason),
     record: async entry => {
-      await appendToHistory(manager, now, actor, entry)
+      for (const chain of typeof entry.chain === 'string' ? [entry.chain] : new Set(entry.chain))
+        await appendToHistory(manager, now, actor, chain, entry)
       entries++
     },
     mail: async (letter, of) =>

@@ -50,7 +50,7 @@ export function requireStanding(acting: Acting, act: BusinessAct, wanted: string
   )
 }
 
-function readBusinessNumber(text: string): BusinessNumber {
+export function readBusinessNumber(text: string): BusinessNumber {
   const reading = readNumber(text)
   if (!reading.ok) {
     const why =

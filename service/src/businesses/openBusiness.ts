@@ -136,7 +136,8 @@ async function openNow(change: Change, opening: Opening): Promise<{ number: stri
     { name: opening.person_name, address: opening.address, passwordHash: opening.password_hash },
     change.now,
   )
-  const business = await addBusiness(change, opening, person.id)
+  const { business_name: name, town, zone } = opening
+  const business = await addBusiness(change, { name, town, zone, trusteeId: null }, person.id)
   await change.manager.insert(memberships, {
     businessId: business.id,
     personId: person.id,
@@ -161,20 +162,23 @@ async function openNow(change: Change, opening: Opening): Promise<{ number: stri
 }
 
 /** Draws numbers until one is free; with a hundred million there are, the first nearly always is. */
-async function addBusiness(change: Change, opening: Opening, openedBy: string): Promise<Business> {
+export async function addBusiness(
+  change: Change,
+  wanted: Pick<Business, 'name' | 'town' | 'zone' | 'trusteeId'>,
+  openedBy: string,
+): Promise<Business> {
   const cloth = cloths[drawDigits() % cloths.length]!
   for (;;) {
     const business: Business = {
       id: newId(),
       number: drawNumber('B', drawDigits()),
-      name: opening.business_name,
-      town: opening.town,
-      zone: opening.zone,
+      ...wanted,
       cloth,
       openedAt: change.now,
       openedBy,
       pausedAt: null,
       proposalDays: 14,
+      offersAtOnce: false,
     }
     await change.manager.query('SAVEPOINT drawn')
     try {

@@ -14,6 +14,10 @@ export interface Business {
   pausedAt: Instant | null
   /** How long proposals stay open, in days. */
   proposalDays: number
+  /** Whether what partners offer takes effect without a yes. */
+  offersAtOnce: boolean
+  /** The business that opened it for a client and runs it until the client takes the chair. */
+  trusteeId: string | null
 }
 
 export const businesses = new EntitySchema<Business>({
@@ -29,6 +33,8 @@ export const businesses = new EntitySchema<Business>({
     openedBy: named('opened_by', column.uuid),
     pausedAt: named('paused_at', column.instant, true),
     proposalDays: named('proposal_days', column.whole),
+    offersAtOnce: named('offers_at_once', column.flag),
+    trusteeId: named('trustee_id', column.uuid, true),
   },
 })
 

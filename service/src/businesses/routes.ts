@@ -12,6 +12,7 @@ const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
 
 /** Opening a business, and what it is. */
 export async function businessRoutes(app: House, room: Room): Promise<void> {
+  const findBusiness = (id: string) => room.database.manager.findOneBy(businesses, { id })
   const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
 
   app.post(
@@ -55,6 +56,7 @@ export async function businessRoutes(app: House, room: Room): Promise<void> {
         ...business,
         openedAt: business.openedAt.toString(),
         standing: acting.standing,
+        trustee: business.trusteeId ? ((await findBusiness(business.trusteeId))?.name ?? null) : null,
         admins: await adminsOf(room.database.manager, acting.id),
       }
     },

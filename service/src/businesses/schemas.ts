@@ -1,4 +1,4 @@
-import { array, object, string } from 'yup'
+import { array, boolean, object, string } from 'yup'
 import { address, instantOut } from '../sign-in/schemas.ts'
 
 export const businessParam = object({ business: string().max(40).required() })
@@ -27,6 +27,11 @@ export const businessOut = object({
   cloth: string().required(),
   openedAt: instantOut.required(),
   standing: string().required().meta({ description: 'Your own standing there.' }),
+  offersAtOnce: boolean().required().meta({ description: 'Whether what partners offer takes effect without a yes.' }),
+  trustee: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'Who holds it in trust, by name, until its owner takes the chair.' }),
   admins: array(
     object({ id: string().required(), name: string().required(), address: string().required() }),
   ).required(),

@@ -1,6 +1,10 @@
 import { sayGiven } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
+import type { Target } from '../assets/targets.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { adminsOf } from '../businesses/records.ts'
+import { between } from '../history/append.ts'
+import type { KnownPerson } from '../people/records.ts'
 import { holderOf } from './addressee.ts'
 import { keepGrant } from './keepGrant.ts'
 import { changedLetter, givenLetter } from './letters.ts'
@@ -35,9 +39,9 @@ export async function giveAccess(
   }
   const isNew = changed.every(item => item.grant === null)
   const letter = isNew ? givenLetter : changedLetter
-  for (const person of who.kind === 'team' ? who.members : [who.person!])
+  for (const person of await toldOf(change, who))
     if (person.id !== acting.live.person)
-      await change.mail(letter(acting, person, changed, who.kind === 'team' ? who.team.name : null))
+      await change.mail(letter(acting, person, changed, who.kind === 'person' ? null : who))
   const said = sayItems(changed, acting.zone)
   const less = changed.every(item => item.change === 'lowered') ? ', which is less than before' : ''
   const result = isNew ? `In force: ${who.name} may ${said}.` : `Changed: ${who.name} now has ${said}${less}.`
@@ -60,12 +64,14 @@ async function give(
     purpose: plan.purpose?.name ?? plan.sentence.purpose,
     givenBy: acting.live.person,
     proposal,
+    upstream: item.upstream?.id ?? null,
+    mayPassOn: plan.sentence.mayPassOn,
   })
   const words = sayWords(item.words, [item.target.name], acting.zone)
   const before = item.grant ? sayGiven(item.grant) : null
   const verb = { new: 'let', same: 'let', raised: 'raised', lowered: 'lowered', changed: 'changed' }[item.change]
   await change.record({
-    chain: acting.id,
+    ...partiesTo(acting, who, item.target),
     what: before === null ? 'grant.given' : `grant.${item.change}`,
     sentence:
       before === null
@@ -84,6 +90,18 @@ async function give(
     },
   })
   return id
+}
+
+/** Everybody a letter about it goes to: the person, a team's members, a partner's admins. */
+export async function toldOf(change: Change, who: PlannedRecipient['who']): Promise<readonly KnownPerson[]> {
+  if (who.kind === 'business') return adminsOf(change.manager, who.partner.id)
+  return who.kind === 'team' ? who.members : who.person && who.member ? [who.person] : []
+}
+
+/** Whose histories an entry stands in: the acting business's, the partner's it concerns, and the owner's of what is passed on. */
+export function partiesTo(acting: Acting, who: PlannedRecipient['who'], { held }: Pick<Target, 'held'>) {
+  const others = [...(who.kind === 'business' ? [who.partner] : []), ...(held ? [held.owner] : [])]
+  return others.length > 0 ? between(acting, ...others) : { chain: acting.id }
 }
 
 /** The person a history entry is about; a team's entries are found by its name. */

@@ -2,16 +2,19 @@ import type { Words } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import type { Target } from '../assets/targets.ts'
-import { grants, type Grant } from './records.ts'
+import { grants, type Grant, type HolderKey } from './records.ts'
 
 export interface GrantWanted {
   readonly business: string
   readonly target: Pick<Target, 'assetId' | 'bundleId'>
-  readonly holder: { person: string } | { team: string }
+  readonly holder: HolderKey
   readonly words: Words
   readonly purpose: string | null
   readonly givenBy: string
   readonly proposal: string | null
+  /** The grant it passes on, where another business owns what it is on. */
+  readonly upstream: string | null
+  readonly mayPassOn: boolean
 }
 
 /** Keeps a grant: a new row, or the one the holder has there already with other words. Returns its id. */
@@ -23,6 +26,8 @@ export async function keepGrant(change: Change, held: Grant | null, wanted: Gran
     hiding: [...words.hiding],
     until: words.until,
     purpose: wanted.purpose,
+    upstreamId: wanted.upstream,
+    mayPassOn: wanted.mayPassOn,
   }
   if (held) {
     const notices = String(held.until) === String(words.until) ? held.notices : 0
@@ -41,12 +46,10 @@ export async function keepGrant(change: Change, held: Grant | null, wanted: Gran
     bundleId: target.bundleId,
     personId: 'person' in holder ? holder.person : null,
     teamId: 'team' in holder ? holder.team : null,
-    partnerId: null,
+    partnerId: 'partner' in holder ? holder.partner : null,
     ...said,
     from: words.from ?? change.now,
     proposalId: wanted.proposal,
-    upstreamId: null,
-    mayPassOn: false,
     givenAt: change.now,
     givenBy: wanted.givenBy,
     changedAt: null,

@@ -6,20 +6,25 @@ import type { PlannedItem } from './planItem.ts'
 import { sayItems } from './tellLevel.ts'
 
 const myAccess = { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } } as const
-const through = (team: string | null) => (team ? `, through the team ${team}` : '')
+type Through = { readonly kind: 'team' | 'business'; readonly name: string } | null
+
+function sayThrough(through: Through): string {
+  if (!through) return ''
+  return through.kind === 'team' ? `, through the team ${through.name}` : `, as admin of ${through.name}`
+}
 
 export function givenLetter(
   acting: Acting,
   person: KnownPerson,
   items: readonly PlannedItem[],
-  team: string | null,
+  through: Through,
 ): Letter {
   return {
     to: person,
     subject: `${acting.live.name} lets you ${sayItems(items, acting.zone)}`,
     body: [
       `Dear ${person.name},`,
-      `${acting.live.name} gave you access for ${acting.name}${through(team)}. It is in force now.`,
+      `${acting.live.name} gave you access for ${acting.name}${sayThrough(through)}. It is in force now.`,
     ],
     facts: factsOf(acting, items),
     button: myAccess,
@@ -31,14 +36,14 @@ export function changedLetter(
   acting: Acting,
   person: KnownPerson,
   items: readonly PlannedItem[],
-  team: string | null,
+  through: Through,
 ): Letter {
   return {
     to: person,
     subject: `${acting.live.name} changed what you may do: ${sayItems(items, acting.zone)}`,
     body: [
       `Dear ${person.name},`,
-      `${acting.live.name} changed your access for ${acting.name}${through(team)}. It holds from now on.`,
+      `${acting.live.name} changed your access for ${acting.name}${sayThrough(through)}. It holds from now on.`,
     ],
     facts: factsOf(acting, items),
     button: myAccess,

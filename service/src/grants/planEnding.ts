@@ -3,14 +3,17 @@ import type { EntityManager } from 'typeorm'
 import { isIdText } from '../base/id-text.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
-import { getTarget, targetsById, type Target } from '../assets/targets.ts'
+import { withOwners } from '../assets/held.ts'
+import { getTargetReached, targetsById, type Target } from '../assets/targets.ts'
+import { businesses } from '../businesses/records.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { itemsOf } from '../proposals/records.ts'
 import { teams, teamsOfPerson } from '../teams/records.ts'
-import { findAddressee, holderOf, type Addressee } from './addressee.ts'
+import { findAddressee, holderOf, type Addressee, type BusinessAddressed } from './addressee.ts'
+import { planEndingPartner } from './planEndingPartner.ts'
 import { factsOfGiver } from './mayGive.ts'
 import type { PlannedEnd } from './planSentence.ts'
-import { grants, grantsOf } from './records.ts'
+import { grants, grantsOf, type Grant } from './records.ts'
 
 /** What `end` comes to. */
 export async function planEnding(
@@ -22,9 +25,10 @@ export async function planEnding(
 ): Promise<PlannedEnd> {
   if ('grant' in sentence) return planEndingGrant(room, manager, acting, sentence, text)
   const who = await findAddressee(room, manager, acting, sentence.who)
+  if (who.kind === 'business') return planEndingPartner(room, manager, acting, { sentence, text, who })
   assertSomethingThere(acting, who)
   const named: Target[] = []
-  for (const what of sentence.on) named.push(await getTarget(manager, acting, what))
+  for (const what of sentence.on) named.push(await getTargetReached(manager, acting, what))
   const everything = named.length === 0
   await assertMayEnd(room, manager, acting, who, named)
   const isWanted = (target: string | undefined) => everything || named.some(one => one.id === target)
@@ -34,10 +38,11 @@ export async function planEnding(
   const items = invitation ? (await itemsOf(manager, invitation.id)).filter(item => isWanted(item.targetId)) : []
   const missing = named.find(target => ![...held, ...items].some(one => one.targetId === target.id))
   if (missing) throw await nothingToEnd(manager, acting, who, missing)
-  const targets = await targetsById(
+  const found = await targetsById(
     manager,
     [...held, ...items].map(one => one.targetId!),
   )
+  const targets = await withOwners(manager, acting.id, found)
   return {
     verb: 'end',
     sentence,
@@ -46,10 +51,11 @@ export async function planEnding(
     grants: held.map(grant => ({ grant, target: targets.get(grant.targetId!)! })),
     waiting: items.map(item => ({ item, target: targets.get(item.targetId!)! })),
     everything,
+    falls: null,
   }
 }
 
-function assertSomethingThere(acting: Acting, who: Addressee): void {
+function assertSomethingThere(acting: Acting, who: Exclude<Addressee, BusinessAddressed>): void {
   if (who.kind === 'team' || who.member || who.invitation) return
   throw new Problem(
     'person.unknown',
@@ -61,20 +67,22 @@ async function assertMayEnd(
   room: Room,
   manager: EntityManager,
   acting: Acting,
-  who: Addressee,
+  who: Exclude<Addressee, BusinessAddressed>,
   named: readonly Target[],
 ): Promise<void> {
   if (named.length === 0) return requireAdminToEndAll(acting, who)
   if (named.some(target => target.bundleId)) requireStanding(acting, 'arrange-assets', 'Ending access to a bundle')
+  const isAdmin = acting.standing === 'admin'
+  const asked = named.filter(target => !(target.held && isAdmin))
   await factsOfGiver(
     room,
     manager,
     acting,
-    named.flatMap(target => target.assets),
+    asked.flatMap(target => target.assets),
   )
 }
 
-function requireAdminToEndAll(acting: Acting, who: Addressee): void {
+function requireAdminToEndAll(acting: Acting, who: Exclude<Addressee, BusinessAddressed>): void {
   const self = who.kind === 'person' && who.person?.id === acting.live.person
   if (acting.standing === 'admin' || self) return
   throw new Problem(
@@ -84,7 +92,12 @@ function requireAdminToEndAll(acting: Acting, who: Addressee): void {
 }
 
 /** Somebody may reach an asset by a team or a bundle all the same: then that is what can be ended. */
-async function nothingToEnd(manager: EntityManager, acting: Acting, who: Addressee, target: Target): Promise<Problem> {
+async function nothingToEnd(
+  manager: EntityManager,
+  acting: Acting,
+  who: Exclude<Addressee, BusinessAddressed>,
+  target: Target,
+): Promise<Problem> {
   const none = `${who.name} has no grant of their own on ${target.name}: there is nothing to end.`
   if (who.kind === 'team' || !who.person) return new Problem('grant.unknown', none)
   const through = await teamsOfPerson(manager, acting.id, who.person.id)
@@ -111,13 +124,19 @@ async function planEndingGrant(
       'grant.unknown',
       `There is no grant ${sentence.grant} at ${acting.name}, or it has ended already.`,
     )
-  const target = (await targetsById(manager, [grant.targetId!])).get(grant.targetId!)!
+  const found = await targetsById(manager, [grant.targetId!])
+  const target = (await withOwners(manager, acting.id, found)).get(grant.targetId!)!
   const who = await findAddressee(room, manager, acting, holder)
+  if (who.kind === 'business') return planEndingPartner(room, manager, acting, { sentence, text, who, only: grant })
   await assertMayEnd(room, manager, acting, who, [target])
-  return { verb: 'end', sentence, text, who, grants: [{ grant, target }], waiting: [], everything: false }
+  return { verb: 'end', sentence, text, who, grants: [{ grant, target }], waiting: [], everything: false, falls: null }
 }
 
-async function whoHolds(manager: EntityManager, grant: { personId: string | null; teamId: string | null }) {
+async function whoHolds(manager: EntityManager, grant: Pick<Grant, 'personId' | 'teamId' | 'partnerId'>) {
+  if (grant.partnerId) {
+    const partner = await manager.findOneByOrFail(businesses, { id: grant.partnerId })
+    return { by: 'number' as const, number: partner.number }
+  }
   if (grant.teamId) {
     const team = await manager.findOneByOrFail(teams, { id: grant.teamId })
     return { by: 'team' as const, handle: team.handle }

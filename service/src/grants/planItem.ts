@@ -3,6 +3,7 @@ import {
   kinds,
   planLet,
   sayActions,
+  sayLevel,
   sayList,
   type Given,
   type Instant,
@@ -24,8 +25,18 @@ export interface PlannedItem {
   readonly grant: Grant | null
   readonly change: GoodPlan['change']
   readonly takesProof: boolean
+  /** The grant it passes on, where another business owns the target. */
+  readonly upstream: Grant | null
   /** What it comes to on each asset: one, or all of a bundle. */
   readonly parts: readonly { readonly asset: Asset; readonly plan: GoodPlan }[]
+}
+
+/** Out of what somebody gives: their own level, or the ceiling of what their business was given. */
+export interface Giving {
+  levelOn(asset: Asset): Level
+  readonly upstream: Grant | null
+  /** The business whose ceiling it is; null for one's own. */
+  readonly ceilingOf: string | null
 }
 
 /** Plans one item, or refuses it with a reason that names the asset. */
@@ -33,7 +44,7 @@ export function planItem(
   target: Target,
   words: Words,
   current: { readonly words: Words; readonly grant: Grant | null } | null,
-  levelOn: (asset: Asset) => Level,
+  giving: Giving,
   at: Instant,
 ): PlannedItem {
   const archived = target.assets.find(asset => asset.archivedAt)
@@ -41,8 +52,8 @@ export function planItem(
     throw new Problem('asset.archived', `${archived.name} is archived. Bring it back first, then give access to it.`)
   assertSomewhereKnown(target, words)
   const parts = target.assets.map(asset => {
-    const plan = planLet(asset.kind, wordsFor(asset, words), levelOn(asset), current?.words ?? null, at)
-    if (!plan.ok) throw refusal(plan, asset, words)
+    const plan = planLet(asset.kind, wordsFor(asset, words), giving.levelOn(asset), current?.words ?? null, at)
+    if (!plan.ok) throw refusal(plan, asset, words, giving)
     return { asset, plan }
   })
   const changes = parts.map(part => part.plan.change)
@@ -52,6 +63,7 @@ export function planItem(
     grant: current?.grant ?? null,
     change: changeOf(changes, current !== null),
     takesProof: parts.some(part => part.plan.takesProof),
+    upstream: giving.upstream,
     parts,
   }
 }
@@ -82,6 +94,7 @@ function refusal(
   plan: Extract<LetPlan, { ok: false }>,
   asset: Asset,
   words: Given & { until: Instant | null },
+  { ceilingOf, levelOn }: Giving,
 ): Problem {
   switch (plan.code) {
     case 'action.unknown':
@@ -94,6 +107,11 @@ function refusal(
         plan.actions.length > 0 ? sayActions(plan.actions) : '',
         plan.sees.length > 0 ? `see ${sayList(plan.sees)}` : '',
       ].filter(Boolean)
+      if (ceilingOf)
+        return new Problem(
+          'grant.above-ceiling',
+          `${ceilingOf} was given ${sayLevel(asset.kind, levelOn(asset)) || 'nothing'} on ${asset.name}. That is the ceiling for its people; this would go beyond: ${sayList(beyond)}.`,
+        )
       return new Problem(
         'grant.above-own-level',
         `You cannot give on ${asset.name} what you do not hold there: ${sayList(beyond)}.`,

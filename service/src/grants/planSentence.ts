@@ -46,6 +46,17 @@ export interface PlannedEnd {
   readonly waiting: readonly { readonly target: Target; readonly item: ProposalItem }[]
   /** Whether the membership ends too, and the invitation as a whole. */
   readonly everything: boolean
+  /** What else falls, where it is a partner's access that ends. */
+  readonly falls: Falls | null
+}
+
+/** What hangs on what a partner was given. */
+export interface Falls {
+  /** Grants by which it put its people on it, or passed it on. */
+  readonly below: readonly { readonly id: string; readonly to: string; readonly how: 'staffed' | 'passed on' }[]
+  readonly proposals: readonly { readonly id: string; readonly kind: string; readonly sent: boolean }[]
+  /** Assets of the acting business that nobody but its admins can work with afterwards. */
+  readonly leftAlone: readonly string[]
 }
 
 export type PlannedSentence = PlannedLet | PlannedEnd

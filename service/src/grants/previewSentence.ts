@@ -23,7 +23,11 @@ import type { Acting } from '../businesses/acting.ts'
 import { readinessAfter, type Sufficiency } from '../purposes/sufficiency.ts'
 import type { PlannedItem } from './planItem.ts'
 import { planSentence, type PlannedEnd, type PlannedLet, type PlannedRecipient } from './planSentence.ts'
-import { isNewPerson, takesFreshProof } from './saySentence.ts'
+import { lookUpNamed } from '../partners/lookUp.ts'
+import type { Proposal } from '../proposals/records.ts'
+import { textOf, type Addressee, type BusinessAddressed } from './addressee.ts'
+import { sayFallen } from './endAccess.ts'
+import { isNewPerson, splitByYes, takesFreshProof } from './saySentence.ts'
 import { sayItems, sayWords, tellAsset, type AssetInWords } from './tellLevel.ts'
 
 export interface PreviewedWho {
@@ -31,7 +35,7 @@ export interface PreviewedWho {
   /** As a sentence names them. */
   readonly text: string
   readonly name: string
-  readonly state: 'member' | 'invited' | 'new' | 'team'
+  readonly state: 'member' | 'invited' | 'new' | 'team' | 'partner'
 }
 
 export interface Preview {
@@ -65,6 +69,7 @@ export interface Preview {
 /** What a sentence would do, in plain words. Nothing is sent or changed. */
 export function previewSentence(room: Room) {
   return async (acting: Acting, text: string): Promise<Preview> => {
+    await lookUpNamed(room, acting, text)
     const plan = await planSentence(room, room.database.manager, acting, text)
     return plan.verb === 'let' ? previewLet(room, acting, plan) : previewEnd(room, acting, plan)
   }
@@ -80,16 +85,18 @@ async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise
   const first = plan.recipients[0]!
   const words = first.items[0]!.words
   const strangers = plan.recipients.filter(isNewPerson)
-  const invitation = first.who.kind === 'person' ? first.who.invitation : null
+  const open = openTo(first.who)
   const admins = await adminsOf(room.database.manager, acting.id)
   return {
     sentence: plan.text,
     verb: 'let',
     summary: `Let ${sayList(plan.recipients.map(({ who }) => who.name))} ${sayItems(first.items, acting.zone)}.`,
-    ...shared(acting, plan, plan.recipients, now),
+    ...shared(acting, plan.recipients, now),
     assets: onceEach(
       first.items.flatMap(item =>
-        item.parts.map(({ asset, plan: part }) => tellAsset(asset, item.words, part.level, acting.name)),
+        item.parts.map(({ asset, plan: part }) =>
+          tellAsset(asset, item.words, part.level, item.target.held?.owner.name ?? acting.name),
+        ),
       ),
     ),
     changes: plan.recipients.flatMap(recipient =>
@@ -106,28 +113,42 @@ async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise
     from: words.from ? sayInstant(words.from, acting.zone) : null,
     until: words.until ? { at: words.until.toString(), words: sayEndExactly(words.until, acting.zone) } : null,
     staysOpenUntil:
-      strangers.length > 0 ? sayInstant(invitation?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone) : null,
+      strangers.length > 0 || plan.recipients.some(waitsForYes)
+        ? sayInstant(open?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone)
+        : null,
     takesProof: takesFreshProof(plan),
-    mails: plan.recipients.flatMap(recipient => mailsTo(acting, recipient)),
+    mails: (await Promise.all(plan.recipients.map(recipient => mailsTo(room, acting, recipient)))).flat(),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
     notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, recipient)))],
   }
 }
 
-function previewEnd(_room: Room, acting: Acting, plan: PlannedEnd): Preview {
+/** The open proposal to somebody that what is said goes into. */
+function openTo(who: Addressee): Proposal | null {
+  if (who.kind === 'team') return null
+  return who.kind === 'business' ? who.offer : who.invitation
+}
+
+function waitsForYes({ who, items }: PlannedRecipient): boolean {
+  return who.kind === 'business' && !who.partner.offersAtOnce && splitByYes(items).offered.length > 0
+}
+
+async function previewEnd(room: Room, acting: Acting, plan: PlannedEnd): Promise<Preview> {
   const { who } = plan
-  const names = [...plan.grants, ...plan.waiting].map(one => one.target.name)
+  const names = [...new Set([...plan.grants, ...plan.waiting].map(one => one.target.name))]
   const what = names.length > 0 ? ` on ${sayList(names)}` : ''
   const isMember = who.kind === 'person' && who.member
   const membership = plan.everything && isMember ? ` ${who.name} stops being a member of ${acting.name}.` : ''
-  const told = who.kind === 'team' ? who.members.map(person => person.address) : isMember ? [who.address] : []
   return {
     sentence: plan.text,
     verb: 'end',
-    summary: `End ${possessive(who.name)} access${what}.${membership}`,
-    ...shared(acting, plan, [{ who }], _room.clock.now()),
+    summary:
+      who.kind === 'business'
+        ? `End what there is between ${acting.name} and ${who.name}${what}.`
+        : `End ${possessive(who.name)} access${what}.${membership}`,
+    ...shared(acting, [{ who }], room.clock.now()),
     assets: [],
-    changes: [],
+    changes: plan.falls ? sayWhatEnds(acting, plan) : [],
     purpose: null,
     surplus: [],
     least: null,
@@ -136,36 +157,61 @@ function previewEnd(_room: Room, acting: Acting, plan: PlannedEnd): Preview {
     until: null,
     staysOpenUntil: null,
     takesProof: takesFreshProof(plan),
-    mails: told.map(to => ({ to, about: 'what ended' })),
+    mails: (await toldAbout(room, who)).map(to => ({ to, about: 'what ended' })),
     alsoCanGive: [],
     notes: ['It ends in the same moment, everywhere. Access from elsewhere stays.'],
   }
 }
 
-function shared(
-  acting: Acting,
-  _plan: PlannedLet | PlannedEnd,
-  recipients: readonly Pick<PlannedRecipient, 'who'>[],
-  now: Instant,
-) {
+/** What a partner loses, what it had given, what falls with either, and what of one's own is left alone. */
+function sayWhatEnds(acting: Acting, { who, grants, falls }: PlannedEnd): string[] {
+  const given = grants.filter(({ grant }) => grant.businessId === acting.id)
+  const got = grants.filter(({ grant }) => grant.businessId !== acting.id)
+  const named = (held: typeof grants) => sayList([...new Set(held.map(({ target }) => target.name))])
+  const { below, proposals, leftAlone } = falls!
+  return [
+    given.length > 0 ? `${who.name} no longer reaches ${named(given)}.` : '',
+    got.length > 0 ? `You give ${named(got)} back: nobody at ${acting.name} reaches it any more.` : '',
+    below.length > 0 ? `With it falls: ${sayFallen(falls!)}.` : '',
+    ...proposals.map(({ kind, sent }) => `The open ${kind} ${sent ? 'to' : 'from'} ${who.name} is closed.`),
+    leftAlone.length > 0
+      ? `Nobody but the admins of ${acting.name} can work with ${sayList(leftAlone)} then: put somebody on it.`
+      : '',
+  ].filter(Boolean)
+}
+
+async function toldAbout(room: Room, who: Addressee): Promise<string[]> {
+  if (who.kind === 'business')
+    return (await adminsOf(room.database.manager, who.partner.id)).map(admin => admin.address)
+  if (who.kind === 'team') return who.members.map(person => person.address)
+  return who.member ? [who.address] : []
+}
+
+function shared(acting: Acting, recipients: readonly Pick<PlannedRecipient, 'who'>[], now: Instant) {
   return {
-    who: recipients.map(({ who }): PreviewedWho =>
-      who.kind === 'team'
-        ? { address: null, text: `team/${who.team.handle}`, name: who.team.name, state: 'team' }
-        : {
-            address: who.address,
-            text: who.address,
-            name: who.name,
-            state: who.member ? 'member' : who.invitation ? 'invited' : 'new',
-          },
-    ),
+    who: recipients.map(({ who }) => previewWho(who)),
     proofIsFresh: acting.live.unattended || isFreshProof(acting.live.provenAt, now),
   }
 }
 
-function mailsTo(acting: Acting, { who, items }: PlannedRecipient): Preview['mails'] {
+function previewWho(who: Addressee): PreviewedWho {
+  if (who.kind === 'person') {
+    const state = who.member ? 'member' : who.invitation ? 'invited' : 'new'
+    return { address: who.address, text: who.address, name: who.name, state }
+  }
+  const state = who.kind === 'team' ? 'team' : 'partner'
+  return { address: null, text: textOf(who), name: who.name, state }
+}
+
+async function mailsTo(room: Room, acting: Acting, recipient: PlannedRecipient): Promise<Preview['mails']> {
+  const { who, items } = recipient
   if (items.every(item => item.change === 'same')) return []
   const about = items.every(item => item.grant === null) ? 'what was given' : 'what changed'
+  if (who.kind === 'business')
+    return (await toldAbout(room, who)).map(to => ({
+      to,
+      about: waitsForYes(recipient) ? 'the offer, to answer it' : about,
+    }))
   if (who.kind === 'team')
     return who.members
       .filter(person => person.id !== acting.live.person)
@@ -217,9 +263,11 @@ async function seatsFor(room: Room, acting: Acting, more: number, now: Instant):
   }
 }
 
-function notesOn(acting: Acting, { who, items }: PlannedRecipient): string[] {
+function notesOn(acting: Acting, recipient: PlannedRecipient): string[] {
+  const { who, items } = recipient
   const notes: string[] = []
-  if (who.kind === 'team')
+  if (who.kind === 'business') notes.push(...notesOnPartner(who, recipient))
+  else if (who.kind === 'team')
     notes.push(
       who.members.length > 0
         ? `The team ${who.team.name} has ${sayCount(who.members.length, 'member', 'members')}: ${sayList(who.members.map(person => person.name))}. Who joins it later gains this too.`
@@ -228,6 +276,13 @@ function notesOn(acting: Acting, { who, items }: PlannedRecipient): string[] {
   else if (!who.member && !who.invitation) notes.push(`${who.name} joins ${acting.name} as member by accepting.`)
   else if (!who.member) notes.push(`${who.name} has not answered the open invitation yet: this goes into it.`)
   if (items.every(item => item.change === 'same')) notes.push(`${who.name} has exactly this already: nothing changes.`)
+  notes.push(
+    ...items.flatMap(item =>
+      item.upstream
+        ? [`${item.target.name} belongs to ${item.target.held!.owner.name}, who sees whom you put on it.`]
+        : [],
+    ),
+  )
   const stewarded = items
     .flatMap(item => item.parts)
     .filter(({ asset, plan }) => describeLevel(asset.kind, plan.level).canGiveAccess)
@@ -243,6 +298,17 @@ function notesOn(acting: Acting, { who, items }: PlannedRecipient): string[] {
     notes.push(...whatFallsAway(item, acting.zone))
   }
   return notes
+}
+
+function notesOnPartner({ partner }: BusinessAddressed, recipient: PlannedRecipient): string[] {
+  const stays = waitsForYes(recipient)
+    ? `It waits for the yes of one of its admins. More that you say to ${partner.name} until then goes into the same offer.`
+    : `It holds at once: ${partner.offersAtOnce ? `${partner.name} chose to take offers without a yes of its own` : 'it is no more than it has'}.`
+  return [
+    `${partner.name} (${partner.number}) is a business in ${partner.town}. ${stays}`,
+    `What you give is the ceiling: ${partner.name} puts its own people on it, and nobody of them reaches more. You see each of them, and can freeze one.`,
+    'It costs you no seats.',
+  ]
 }
 
 /** A sentence says all: what was hidden or had an end before and is not said again is pointed at, with the words that keep it. */

@@ -60,26 +60,33 @@ export const grants = new EntitySchema<Grant>({
   },
 })
 
+/** Whom a grant is held by. */
+export type HolderKey = { readonly person: string } | { readonly team: string } | { readonly partner: string }
+
+function heldBy(holder: HolderKey) {
+  if ('person' in holder) return { personId: holder.person }
+  return 'team' in holder ? { teamId: holder.team } : { partnerId: holder.partner }
+}
+
 /** A holder's grant from a business on an asset or a bundle, if there is one that was not ended. */
 export async function findGrant(
   manager: EntityManager,
   business: string,
   target: string,
-  holder: { person: string } | { team: string },
+  holder: HolderKey,
 ): Promise<Grant | null> {
-  const held = 'person' in holder ? { personId: holder.person } : { teamId: holder.team }
-  return manager.findOneBy(grants, { businessId: business, targetId: target, ...held, endedAt: IsNull() })
+  return manager.findOneBy(grants, {
+    businessId: business,
+    targetId: target,
+    ...heldBy(holder),
+    endedAt: IsNull(),
+  })
 }
 
 /** A holder's grants from a business that were not ended, oldest first. */
-export async function grantsOf(
-  manager: EntityManager,
-  business: string,
-  holder: { person: string } | { team: string },
-): Promise<Grant[]> {
-  const held = 'person' in holder ? { personId: holder.person } : { teamId: holder.team }
+export async function grantsOf(manager: EntityManager, business: string, holder: HolderKey): Promise<Grant[]> {
   return manager.find(grants, {
-    where: { businessId: business, ...held, endedAt: IsNull() },
+    where: { businessId: business, ...heldBy(holder), endedAt: IsNull() },
     order: { givenAt: 'ASC' },
   })
 }

@@ -6,16 +6,19 @@ import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { sendInvitation } from '../proposals/sendInvitation.ts'
-import type { PersonAddressed } from './addressee.ts'
+import { sendOffer } from '../offers/sendOffer.ts'
+import { lookUpNamed } from '../partners/lookUp.ts'
 import { endAccess } from './endAccess.ts'
 import { giveAccess } from './giveAccess.ts'
+import { partiesOf } from './parties.ts'
+import type { PlannedItem } from './planItem.ts'
 import { planSentence, type PlannedLet, type PlannedRecipient, type PlannedSentence } from './planSentence.ts'
 
 export interface Said {
   readonly sentence: string
   /** What came of it, as a sentence. */
   readonly result: string
-  readonly outcome: 'given' | 'changed' | 'same' | 'invited' | 'invitation changed' | 'ended'
+  readonly outcome: 'given' | 'changed' | 'same' | 'invited' | 'invitation changed' | 'offered' | 'ended'
   readonly grants: readonly string[]
   readonly proposal: string | null
 }
@@ -29,13 +32,16 @@ export interface Saying {
 
 /** Carries a sentence out. `proof.needed` when it takes a fresh proof and the last one is older than ten minutes. */
 export function saySentence(room: Room) {
-  return async (acting: Acting, saying: Saying, once: Once | null): Promise<Said> =>
-    room.change(
+  return async (acting: Acting, saying: Saying, once: Once | null): Promise<Said> => {
+    await lookUpNamed(room, acting, saying.sentence)
+    const parties = await partiesOf(room, acting, saying.sentence)
+    return room.change(
       actorOf(acting.live),
-      { businesses: [acting.id] },
+      { businesses: [acting.id, ...parties] },
       change => saySentenceIn(room, change, acting, saying),
       once,
     )
+  }
 }
 
 /** The same within a change that is under way, as when an ask is granted. */
@@ -44,7 +50,8 @@ export async function saySentenceIn(
   change: Change,
   acting: Acting,
   { sentence, note, standing }: Saying,
-  proposal: string | null = null,
+  /** The ask it grants: then who asked has said yes already. */
+  granting: string | null = null,
 ): Promise<Said> {
   const plan = await planSentence(room, change.manager, acting, sentence)
   if (plan.verb === 'end') return endAccess(change, acting, plan)
@@ -52,20 +59,38 @@ export async function saySentenceIn(
   if (takesFreshProof(plan) || standing !== 'member') change.requireFreshProof(proofReason(plan, standing))
   const outcomes: Omit<Said, 'sentence'>[] = []
   for (const recipient of plan.recipients)
-    outcomes.push(
-      isNewPerson(recipient)
-        ? await sendInvitation(change, acting, {
-            who: recipient.who as PersonAddressed,
-            items: recipient.items,
-            text: plan.text,
-            purpose: plan.purpose?.name ?? plan.sentence.purpose,
-            note,
-            standing,
-            letterWaits: room.config.FAMIGLIA_LETTER_WAITS_SECONDS,
-          })
-        : await giveAccess(change, acting, plan, recipient, proposal),
-    )
+    outcomes.push(...(await giveTo(room, change, acting, plan, recipient, { note, standing, granting })))
   return { sentence: plan.text, ...together(outcomes) }
+}
+
+async function giveTo(
+  room: Room,
+  change: Change,
+  acting: Acting,
+  plan: PlannedLet,
+  recipient: PlannedRecipient,
+  { note, standing, granting }: { note: string | null; standing: Standing; granting: string | null },
+): Promise<Omit<Said, 'sentence'>[]> {
+  const { who, items } = recipient
+  const letterWaits = room.config.FAMIGLIA_LETTER_WAITS_SECONDS
+  const purpose = plan.purpose?.name ?? plan.sentence.purpose
+  if (who.kind === 'person' && !who.member)
+    return [await sendInvitation(change, acting, { who, items, text: plan.text, purpose, note, standing, letterWaits })]
+  if (who.kind !== 'business' || granting) return [await giveAccess(change, acting, plan, recipient, granting)]
+  const { atOnce, offered } = splitByYes(items)
+  return [
+    ...(atOnce.length > 0 ? [await giveAccess(change, acting, plan, { who, items: atOnce }, null)] : []),
+    ...(offered.length > 0
+      ? [await sendOffer(room, change, acting, { who, items: offered, plan, purpose, note, letterWaits })]
+      : []),
+  ]
+}
+
+/** What a partner has already and would only have less of holds at once: stopping is quick. More waits for its yes. */
+export function splitByYes(items: readonly PlannedItem[]): { atOnce: PlannedItem[]; offered: PlannedItem[] } {
+  const holdsAtOnce = (item: PlannedItem) =>
+    item.grant !== null && (item.change === 'same' || item.change === 'lowered')
+  return { atOnce: items.filter(holdsAtOnce), offered: items.filter(item => !holdsAtOnce(item)) }
 }
 
 function together(outcomes: readonly Omit<Said, 'sentence'>[]): Omit<Said, 'sentence'> {
@@ -95,11 +120,18 @@ export function isNewPerson({ who }: Pick<PlannedRecipient, 'who'>): boolean {
 
 /** Stopping is quick: only ending an admin takes a proof, which is asked where their standing is known. */
 export function takesFreshProof(plan: PlannedSentence): boolean {
-  return plan.verb === 'let' && plan.recipients.some(({ items }) => items.some(item => item.takesProof))
+  return (
+    plan.verb === 'let' &&
+    plan.recipients.some(({ who, items }) =>
+      who.kind === 'business' ? splitByYes(items).offered.length > 0 : items.some(item => item.takesProof),
+    )
+  )
 }
 
 function proofReason(plan: PlannedLet, standing: Standing): string {
   if (standing !== 'member') return `Inviting somebody as ${standing} takes a fresh proof.`
+  if (plan.recipients.some(({ who }) => who.kind === 'business'))
+    return 'Giving something to another business takes a fresh proof.'
   const strangers = plan.recipients.filter(isNewPerson).length
   return strangers > 0
     ? `This lets ${sayCount(strangers, 'new person', 'new people')} in who can then act, so it takes a fresh proof.`

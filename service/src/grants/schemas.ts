@@ -42,7 +42,7 @@ export const preview = object({
       address: string().nullable().defined(),
       text: string().required(),
       name: string().required(),
-      state: string().oneOf(['member', 'invited', 'new', 'team']).required(),
+      state: string().oneOf(['member', 'invited', 'new', 'team', 'partner']).required(),
     }),
   ).required(),
   assets: array(assetInWords).required(),
@@ -77,7 +77,7 @@ export const preview = object({
 export const said = object({
   sentence: string().required(),
   result: string().required(),
-  outcome: string().oneOf(['given', 'changed', 'same', 'invited', 'invitation changed', 'ended']).required(),
+  outcome: string().oneOf(['given', 'changed', 'same', 'invited', 'invitation changed', 'offered', 'ended']).required(),
   grants: array(string().required()).required(),
   proposal: string().nullable().defined(),
 }).meta({ id: 'Said' })

@@ -62,7 +62,12 @@ export function rowOfPerson(
   homes: ReadonlySet<string>,
   at: Instant,
 ): GridRow {
-  const facts = factsByColumn(columns, { id: person.id, name: person.name, paused: false, frozenByOwner: false }, person, person.grants ?? [])
+  const facts = factsByColumn(
+    columns,
+    { id: person.id, name: person.name, paused: false, frozenByOwner: false },
+    person,
+    person.grants ?? [],
+  )
   const everything = person.standing === 'admin' && !person.paused && !person.frozen
   const byStanding =
     person.standing === 'member' ? new Map<number, AccessFacts>() : standingFacts(columns, person, facts)

@@ -5,6 +5,7 @@ import type { House } from '../base/validation.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
+import { getPartner } from '../partners/findPartner.ts'
 import { getMember } from '../people/routes.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 import { readHistory } from './records.ts'
@@ -12,7 +13,12 @@ import { verifyHistory } from './verify.ts'
 
 const tags = ['history']
 
-const historyQuery = object({ ...pageQuery, asset: string().max(140), person: string().max(254) })
+const historyQuery = object({
+  ...pageQuery,
+  asset: string().max(140),
+  person: string().max(254),
+  partner: string().max(60),
+})
 const historyEntry = object({
   number: number().integer().required(),
   at: instantOut.required(),
@@ -47,10 +53,11 @@ export async function historyRoutes(app: House, room: Room): Promise<void> {
     async (request, reply) => {
       const acting = await actingFor(room.database, request)
       requireStanding(acting, 'see-history', 'Reading the history')
-      const { limit, after, asset, person } = request.query
+      const { limit, after, asset, person, partner } = request.query
       const filter = {
         asset: asset ? (await getAssetNamed(room.database.manager, acting, asset)).id : undefined,
         person: person ? (await getMember(room, acting, person)).id : undefined,
+        partner: partner ? (await getPartner(room.database.manager, acting, partner)).number : undefined,
       }
       const rows = await readHistory(
         room.database,

@@ -130,6 +130,8 @@ async function passOn(
     purpose: grant.purpose,
     givenBy: acting.live.person,
     proposal: null,
+    upstream: grant.upstreamId,
+    mayPassOn: grant.mayPassOn,
   })
   await change.record({
     chain: acting.id,

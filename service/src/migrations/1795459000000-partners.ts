@@ -17,8 +17,8 @@ const statements = [
   `ALTER TABLE business ADD offers_at_once boolean NOT NULL DEFAULT false, ADD trustee_id uuid REFERENCES business`,
   `CREATE INDEX business_trustee ON business (trustee_id) WHERE trustee_id IS NOT NULL`,
 
-  `ALTER TABLE proposal ADD to_business_id uuid REFERENCES business, ADD wanted text, ADD granted text, ADD contact text, ADD may_pass_on boolean NOT NULL DEFAULT false,
-    ADD takes_chair boolean NOT NULL DEFAULT false`,
+  `ALTER TABLE proposal ADD to_business_id uuid REFERENCES business, ADD wanted text, ADD granted text, ADD contact text, ADD to_named boolean NOT NULL DEFAULT true, ADD takes_chair boolean NOT NULL DEFAULT false`,
+  `ALTER TABLE proposal_item ADD may_pass_on boolean NOT NULL DEFAULT false`,
   `CREATE INDEX proposal_to_business ON proposal (to_business_id, state, opened_at DESC, id) WHERE to_business_id IS NOT NULL`,
   `CREATE UNIQUE INDEX proposal_one_offer ON proposal (business_id, to_business_id) WHERE state = 'open' AND kind = 'offer'`,
   `CREATE UNIQUE INDEX proposal_one_ask ON proposal (business_id, to_business_id, wanted) WHERE state = 'open' AND kind = 'ask' AND to_business_id IS NOT NULL`,
@@ -36,6 +36,8 @@ const statements = [
   `CREATE TABLE outside_freeze (person_id uuid NOT NULL REFERENCES person, business_id uuid NOT NULL REFERENCES business, frozen_at timestamptz NOT NULL, frozen_by uuid NOT NULL REFERENCES person,
     PRIMARY KEY (person_id, business_id))`,
   `CREATE TABLE calling_card (business_id uuid PRIMARY KEY REFERENCES business, introduction text NOT NULL, contact text NOT NULL, purposes jsonb NOT NULL, published_at timestamptz NOT NULL)`,
+
+  `CREATE INDEX history_partners ON history USING gin ((entry->'data'->'partners')) WHERE entry->'data' ? 'partners'`,
 
   `DROP FUNCTION facts_upstream(uuid)`,
   `CREATE FUNCTION facts_upstream(lowest uuid, wanted uuid, outer_asset uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN

@@ -1,4 +1,4 @@
-import { isBefore, levelOf, type Action } from '@famiglia/core'
+import { levelOf, type Action, type Tier } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
@@ -10,6 +10,8 @@ import { sayWords } from '../grants/tellLevel.ts'
 import { addPerson, findPersonByAddress, type KnownPerson } from '../people/records.ts'
 import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
 import { beginSession, sessionDays, type LiveSession } from '../sign-in/records.ts'
+import { takeChair } from '../trust/takeChair.ts'
+import { giveItem } from './giveItem.ts'
 import { gatherProposal, sayProposal, type ProposalParts } from './describe.ts'
 import { followInvitationLink, takeStep } from './followLink.ts'
 import { acceptedLetter } from './letters.ts'
@@ -32,7 +34,12 @@ export interface Accepted {
  * proves their address. Who has a sign-in must be signed in as the one invited: `proposal.wrong-person`, `sign-in.needed`.
  */
 export function acceptByLink(room: Room, passwords: Passwords) {
-  return async (link: string, live: LiveSession | null, signIn: NewSignIn | null): Promise<Accepted> => {
+  return async (
+    link: string,
+    live: LiveSession | null,
+    signIn: NewSignIn | null,
+    keeping: Tier | null = null,
+  ): Promise<Accepted> => {
     const { proposal, passedOn } = await followInvitationLink(room, room.database.manager, link)
     const known = await findPersonByAddress(room.database.manager, proposal.toAddress!)
     if (live && live.person !== known?.id) throw wrongPerson(proposal, live)
@@ -40,7 +47,7 @@ export function acceptByLink(room: Room, passwords: Passwords) {
       throw new Problem('sign-in.needed', `${proposal.toAddress} has a sign-in already. Sign in, then accept.`, {
         address: proposal.toAddress,
       })
-    if (live) return accept(room, proposal.id, live)
+    if (live) return accept(room, proposal.id, live, keeping)
     if (passedOn)
       throw new Problem(
         'sign-in.needed',
@@ -51,20 +58,27 @@ export function acceptByLink(room: Room, passwords: Passwords) {
         pointer: '/signIn',
       })
     assertGoodPassword(signIn.password, [signIn.name, proposal.toAddress!])
-    return acceptAsNewPerson(room, proposal, {
+    const wanted = {
       name: signIn.name,
       address: proposal.toAddress!,
       passwordHash: await passwords.hash(signIn.password),
-    })
+    }
+    return acceptAsNewPerson(room, proposal, wanted, keeping)
   }
 }
 
 /** Accepts an invitation that is addressed to who is signed in. */
-export async function accept(room: Room, id: string, live: LiveSession): Promise<Accepted> {
+export async function accept(
+  room: Room,
+  id: string,
+  live: LiveSession,
+  keeping: Tier | null = null,
+): Promise<Accepted> {
   const { businessId } = await room.database.manager.findOneByOrFail(proposals, { id })
-  return room.change(actorOf(live), { businesses: [businessId] }, async change => {
+  const businesses = await concerned(room, businessId, id)
+  return room.change(actorOf(live), { businesses }, async change => {
     const person = { id: live.person, name: live.name, address: live.address }
-    const parts = await acceptNow(change, id, person)
+    const parts = await acceptNow(change, id, person, keeping)
     return { business: { number: parts.business.number, name: parts.business.name }, person, secret: null }
   })
 }
@@ -73,8 +87,10 @@ async function acceptAsNewPerson(
   room: Room,
   { id, businessId }: Proposal,
   wanted: { name: string; address: string; passwordHash: string },
+  keeping: Tier | null,
 ): Promise<Accepted> {
-  return room.change(null, { businesses: [businessId] }, async change => {
+  const businesses = await concerned(room, businessId, id)
+  return room.change(null, { businesses }, async change => {
     const person = await addPerson(change.manager, wanted, change.now)
     await change.record({
       chain: person.id,
@@ -82,7 +98,7 @@ async function acceptAsNewPerson(
       sentence: `${person.name} made a sign-in.`,
       by: { id: person.id, name: person.name },
     })
-    const parts = await acceptNow(change, id, person)
+    const parts = await acceptNow(change, id, person, keeping)
     const session = await beginSession(
       change.manager,
       {
@@ -99,7 +115,22 @@ async function acceptAsNewPerson(
   })
 }
 
-async function acceptNow(change: Change, id: string, person: KnownPerson): Promise<ProposalParts> {
+/** The business that invites, its trustee, and the owners of what it passes on: all whose histories tell of the answer. */
+async function concerned(room: Room, business: string, proposal: string): Promise<string[]> {
+  const rows = (await room.database.query(
+    `SELECT trustee_id AS id FROM business WHERE id = $1 AND trustee_id IS NOT NULL
+     UNION SELECT asset.business_id FROM proposal_item item JOIN asset ON asset.id = item.asset_id WHERE item.proposal_id = $2`,
+    [business, proposal],
+  )) as { id: string }[]
+  return [business, ...rows.map(row => row.id)]
+}
+
+async function acceptNow(
+  change: Change,
+  id: string,
+  person: KnownPerson,
+  keeping: Tier | null,
+): Promise<ProposalParts> {
   const proposal = (await lockProposal(change.manager, id))!
   const parts = await gatherProposal(change.manager, proposal)
   const by = { id: person.id, name: person.name }
@@ -136,7 +167,14 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
     data: { proposal: id },
   })
   await change.recallLetters(id)
-  for (const item of parts.items) await giveItem(change, parts, item, person)
+  for (const { item, target } of parts.items)
+    await giveItem(
+      change,
+      parts,
+      { item, target, words: item },
+      { holder: { person: person.id }, name: person.name, by, partner: null },
+    )
+  if (proposal.takesChair) await takeChair(change, parts.business, person, keeping)
   await change.mail(
     acceptedLetter(
       parts.sender,
@@ -150,7 +188,7 @@ async function acceptNow(change: Change, id: string, person: KnownPerson): Promi
 }
 
 /** What takes a fresh proof to accept: giving access, the bills, a standing above member. */
-function isWeighty({ proposal, items }: ProposalParts): boolean {
+export function isWeighty({ proposal, items }: Pick<ProposalParts, 'proposal' | 'items'>): boolean {
   const weighty: Action[] = ['access.change', 'billing.see', 'billing.change']
   return (
     proposal.standing !== 'member' ||
@@ -158,49 +196,6 @@ function isWeighty({ proposal, items }: ProposalParts): boolean {
       target.assets.some(asset => weighty.some(action => levelOf(asset.kind, item).actions.has(action))),
     )
   )
-}
-
-async function giveItem(
-  change: Change,
-  parts: ProposalParts,
-  { item, target }: ProposalParts['items'][number],
-  person: KnownPerson,
-): Promise<void> {
-  const entry = {
-    chain: parts.business.id,
-    about: person.id,
-    by: { id: person.id, name: person.name },
-    ...(target.assetId ? { asset: target.assetId } : {}),
-  }
-  if (item.until && !isBefore(change.now, item.until))
-    return change.record({
-      ...entry,
-      what: 'grant.not-given',
-      sentence: `${target.name} was not given to ${person.name}: it would have been over already.`,
-    })
-  const held = await findGrant(change.manager, parts.business.id, target.id, { person: person.id })
-  await keepGrant(change, held, {
-    business: parts.business.id,
-    target,
-    holder: { person: person.id },
-    words: item,
-    purpose: item.purpose,
-    givenBy: parts.proposal.sentBy,
-    proposal: item.proposalId,
-  })
-  await change.record({
-    ...entry,
-    what: 'grant.given',
-    sentence: `${parts.sender.name} let ${person.name} ${sayWords(item, [target.name], parts.business.zone)}.`,
-    data: {
-      proposal: item.proposalId,
-      on: target.text,
-      tier: item.tier,
-      actions: item.actions,
-      hiding: item.hiding,
-      until: item.until?.toString() ?? null,
-    },
-  })
 }
 
 export function wrongPerson(

@@ -6,18 +6,22 @@ import { sayItems, tellAsset, type AssetInWords } from '../grants/tellLevel.ts'
 import { peopleById, type KnownPerson } from '../people/records.ts'
 import { courseOf, proposalItems, type Proposal, type ProposalItem } from './records.ts'
 
+interface BusinessTold {
+  readonly number: string
+  readonly name: string
+  readonly town: string
+  readonly cloth: string
+  readonly zone: string
+  readonly since: string
+}
+
 export interface ProposalInWords {
   readonly id: string
   readonly kind: string
   readonly state: ProposalState
-  readonly business: {
-    readonly number: string
-    readonly name: string
-    readonly town: string
-    readonly cloth: string
-    readonly zone: string
-    readonly since: string
-  }
+  readonly business: BusinessTold
+  /** The business it goes to: something is offered to it, or asked of it. */
+  readonly partner: BusinessTold | null
   /** The address it is bound to; null for an ask, which goes to all who can give. */
   readonly to: string | null
   readonly standing: Standing
@@ -27,6 +31,12 @@ export interface ProposalInWords {
   readonly said: string
   readonly assets: readonly (AssetInWords & { readonly until: string | null; readonly bundle: string | null })[]
   readonly purpose: string | null
+  /** What of it was accepted or granted, where that is less. */
+  readonly granted: string | null
+  readonly contact: string | null
+  /** Whether it may be passed on to a further business. */
+  readonly mayPassOn: boolean
+  readonly takesChair: boolean
   /** Another address that it was asked to be sent to. */
   readonly moveTo: string | null
   readonly openedAt: string
@@ -40,6 +50,8 @@ export interface ProposalParts {
   readonly proposal: Proposal
   readonly business: Business
   readonly sender: KnownPerson
+  /** The business it goes to, where it goes to one. */
+  readonly partner: Business | null
   readonly items: readonly { readonly item: ProposalItem; readonly target: Target }[]
 }
 
@@ -58,7 +70,8 @@ export async function gatherProposals(manager: EntityManager, page: readonly Pro
       )
     ).values(),
   ].sort((one, other) => one.name.localeCompare(other.name))
-  const from = await manager.findBy(businesses, { id: In(page.map(proposal => proposal.businessId)) })
+  const involvedBusinesses = page.flatMap(({ businessId, toBusinessId }) => [businessId, toBusinessId ?? businessId])
+  const from = await manager.findBy(businesses, { id: In(involvedBusinesses) })
   const senders = await peopleById(
     manager,
     page.map(proposal => proposal.sentBy),
@@ -67,6 +80,7 @@ export async function gatherProposals(manager: EntityManager, page: readonly Pro
     proposal,
     business: from.find(business => business.id === proposal.businessId)!,
     sender: senders.get(proposal.sentBy)!,
+    partner: from.find(business => business.id === proposal.toBusinessId) ?? null,
     items: involved.flatMap(target =>
       items
         .filter(item => item.proposalId === proposal.id && item.targetId === target.id)
@@ -75,7 +89,18 @@ export async function gatherProposals(manager: EntityManager, page: readonly Pro
   }))
 }
 
+/** The business it goes to, as its sender may know it: by name, or as the owner of what was asked for by number. */
+export function nameOfPartner({ proposal, partner }: Pick<ProposalParts, 'proposal' | 'partner'>): string {
+  return partner && isPartnerTold(proposal) ? partner.name : 'the owner'
+}
+
+export function isPartnerTold({ toNamed, state }: Proposal): boolean {
+  return toNamed || state === 'accepted' || state === 'declined'
+}
+
 export function sayProposal({ items, business, proposal }: ProposalParts): string {
+  if (proposal.wanted) return proposal.wanted
+  if (proposal.takesChair) return `the chair of ${business.name}`
   if (items.length === 0) return `work for ${business.name} as ${proposal.standing}, on no asset yet`
   return sayItems(
     items.map(({ item, target }) => ({ words: item, target })),
@@ -83,20 +108,15 @@ export function sayProposal({ items, business, proposal }: ProposalParts): strin
   )
 }
 
-export function describeProposal(parts: ProposalParts, at: Instant): ProposalInWords {
-  const { proposal, business, sender, items } = parts
+/** A proposal in words, for the business whose people read it. */
+export function describeProposal(parts: ProposalParts, at: Instant, reader: string | null = null): ProposalInWords {
+  const { proposal, business, sender, partner, items } = parts
   return {
     id: proposal.id,
     kind: proposal.kind,
     state: stateAt(courseOf(proposal), at),
-    business: {
-      number: business.number,
-      name: business.name,
-      town: business.town,
-      cloth: business.cloth,
-      zone: business.zone,
-      since: business.openedAt.toString(),
-    },
+    business: tellBusiness(business),
+    partner: partner && (reader === partner.id || isPartnerTold(proposal)) ? tellBusiness(partner) : null,
     to: proposal.toAddress,
     standing: proposal.standing,
     by: sender,
@@ -110,6 +130,10 @@ export function describeProposal(parts: ProposalParts, at: Instant): ProposalInW
       })),
     ),
     purpose: proposal.purpose,
+    granted: proposal.granted,
+    contact: proposal.contact,
+    mayPassOn: items.some(({ item }) => item.mayPassOn),
+    takesChair: proposal.takesChair,
     moveTo: proposal.moveTo,
     openedAt: proposal.openedAt.toString(),
     sentAt: proposal.sentAt.toString(),
@@ -117,4 +141,8 @@ export function describeProposal(parts: ProposalParts, at: Instant): ProposalInW
     answeredAt: proposal.answeredAt?.toString() ?? null,
     reason: proposal.reason,
   }
+}
+
+function tellBusiness({ number, name, town, cloth, zone, openedAt }: Business): BusinessTold {
+  return { number, name, town, cloth, zone, since: openedAt.toString() }
 }

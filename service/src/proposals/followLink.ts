@@ -51,14 +51,16 @@ export function closedProblem(proposal: Proposal, state: ProposalState, zone: st
   if (state === 'lapsed')
     return new Problem(
       'proposal.lapsed',
-      `${named(proposal)} was open until ${sayInstant(proposal.lapsesAt, zone)}. ${proposal.kind === 'ask' ? 'It can be asked again.' : 'Ask to be invited again.'}`,
+      `${named(proposal)} was open until ${sayInstant(proposal.lapsesAt, zone)}. ${proposal.kind === 'invitation' ? 'Ask to be invited again.' : 'It can be said again.'}`,
     )
   const when = proposal.answeredAt ? `, on ${sayInstant(proposal.answeredAt, zone)}` : ''
   return new Problem('proposal.answered', `${named(proposal)} ${saysOf[state]}${when}.`, { state })
 }
 
-function named(proposal: Proposal): string {
-  return proposal.kind === 'ask' ? 'The ask' : 'The invitation'
+const nameOf = { ask: 'The ask', offer: 'The offer' } as const
+
+function named({ kind }: Proposal): string {
+  return kind === 'ask' || kind === 'offer' ? nameOf[kind] : 'The invitation'
 }
 
 export function assertOpen(proposal: Proposal, now: Instant, zone: string): void {

@@ -4,12 +4,15 @@ import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { adminsOf } from '../businesses/records.ts'
 import { giversOnAll } from '../grants/giversOn.ts'
+import { between } from '../history/append.ts'
 import type { Letter } from '../mail/letter.ts'
+import { cameToNothingLetter, waitingLetter } from '../offers/letters.ts'
 import { findPersonByAddress } from '../people/records.ts'
 import type { LiveSession } from '../sign-in/records.ts'
 import { wrongPerson } from './acceptInvitation.ts'
-import { gatherProposal, sayProposal, type ProposalParts } from './describe.ts'
+import { gatherProposal, nameOfPartner, sayProposal, type ProposalParts } from './describe.ts'
 import { assertOpen, followInvitationLink, takeStep } from './followLink.ts'
 import { askLetter, declinedLetter, invitationAgainLetter, lapsedAskLetter, lapsedLetter } from './letters.ts'
 import { courseOf, lockProposal, proposals, type Proposal } from './records.ts'
@@ -66,13 +69,22 @@ export function withdraw(room: Room) {
           { state: 'withdrawn', answeredAt: change.now, answeredBy: acting.live.person },
         )
       const neverSent = (await change.recallLetters(id)) > 0 && proposal.generation === 1
-      const what = proposal.kind === 'ask' ? 'what they had asked for' : `the invitation to ${proposal.toAddress}`
+      const parts = await gatherProposal(change.manager, proposal)
       await change.record({
-        chain: acting.id,
+        ...chainsOf(parts),
         what: repeated ? `${proposal.kind}.repeated` : `${proposal.kind}.withdrawn`,
-        sentence: `${acting.live.name} withdrew ${what}${neverSent ? ' before its letter had left' : ''}.`,
+        sentence: `${acting.live.name} withdrew ${inSentence(nameOf(parts))}${neverSent ? ' before its letter had left' : ''}.`,
         data: { proposal: id },
       })
+      if (parts.partner && !repeated && !neverSent)
+        for (const admin of await adminsOf(change.manager, parts.partner.id))
+          await change.mail(
+            cameToNothingLetter(admin, {
+              kind: proposal.kind,
+              said: sayProposal(parts),
+              why: `${parts.business.name} withdrew it`,
+            }),
+          )
       return { neverSent }
     })
 }
@@ -80,10 +92,10 @@ export function withdraw(room: Room) {
 /** Sends an invitation again: its time begins anew, with a new link; the old one then says that it was replaced. */
 export function remind(room: Room) {
   return async (acting: Acting, id: string): Promise<{ sentTo: string; staysOpenUntil: string }> =>
-    asSender(room, acting, id, 'Sending an invitation again', async (change, proposal) => {
+    asSender(room, acting, id, 'Sending something again', async (change, proposal) => {
       assertOpen(proposal, change.now, acting.zone)
-      if (proposal.kind !== 'invitation')
-        throw new Problem('proposal.unknown', `${acting.name} has no such invitation.`)
+      if (proposal.kind === 'ask' && !proposal.toBusinessId)
+        throw new Problem('proposal.unknown', 'What is asked for within a business lies on their desks already.')
       const again = {
         ...proposal,
         sentAt: change.now,
@@ -98,15 +110,15 @@ export function remind(room: Room) {
       )
       const parts = await gatherProposal(change.manager, again)
       await change.record({
-        chain: acting.id,
-        what: 'invitation.sent-again',
-        sentence: `${acting.live.name} sent the invitation to ${proposal.toAddress} again.`,
+        ...chainsOf(parts),
+        what: `${proposal.kind}.sent-again`,
+        sentence: `${acting.live.name} sent ${inSentence(nameOf(parts))} again.`,
         data: { proposal: id },
       })
       await change.recallLetters(id)
-      await change.mail(invitationAgainLetter(acting, parts.sender, again, sayProposal(parts)))
+      for (const letter of await reminders(room, change, parts)) await change.mail(letter)
       await change.later('tend-proposal', { proposal: id }, nextDueAt(courseOf(again)))
-      return { sentTo: proposal.toAddress!, staysOpenUntil: sayEnd(again.lapsesAt, acting.zone) }
+      return { sentTo: proposal.toAddress ?? nameOfPartner(parts), staysOpenUntil: sayEnd(again.lapsesAt, acting.zone) }
     })
 }
 
@@ -117,7 +129,9 @@ export async function asSender<T>(
   wanted: string,
   work: (change: Change, proposal: Proposal) => Promise<T>,
 ): Promise<T> {
-  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+  const partner = (await room.database.manager.findOneBy(proposals, { id, businessId: acting.id }))?.toBusinessId
+  const businesses = [acting.id, ...(partner ? [partner] : [])]
+  return room.change(actorOf(acting.live), { businesses }, async change => {
     const proposal = await lockProposal(change.manager, id)
     if (!proposal || proposal.businessId !== acting.id)
       throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
@@ -136,7 +150,8 @@ export function tendProposal(room: Room) {
     const isDue = (proposal: Proposal) =>
       proposal.state === 'open' && !isBefore(room.clock.now(), nextDueAt(courseOf(proposal)))
     if (!found || !isDue(found)) return
-    await room.change(null, { businesses: [found.businessId] }, async change => {
+    const businesses = [found.businessId, found.toBusinessId ?? found.businessId]
+    await room.change(null, { businesses }, async change => {
       const proposal = (await lockProposal(change.manager, id))!
       const parts = await gatherProposal(change.manager, proposal)
       if (!isDue(proposal))
@@ -150,7 +165,7 @@ export function tendProposal(room: Room) {
       const reminded = { ...proposal, reminders: proposal.reminders + 1 }
       await change.manager.update(proposals, { id }, { reminders: reminded.reminders })
       await change.record({
-        chain: proposal.businessId,
+        ...chainsOf(parts),
         what: `${proposal.kind}.reminded`,
         sentence: `A reminder went out: ${nameOf(parts)} waits for an answer.`,
         data: { proposal: id },
@@ -163,8 +178,12 @@ export function tendProposal(room: Room) {
 }
 
 async function reminders(room: Room, change: Change, parts: ProposalParts): Promise<Letter[]> {
-  const { proposal, business, sender } = parts
+  const { proposal, business, sender, partner } = parts
   const said = sayProposal(parts)
+  if (partner) {
+    const admins = await adminsOf(change.manager, partner.id)
+    return admins.map(admin => waitingLetter(admin, partner, business, sender, { proposal, said }))
+  }
   if (proposal.kind !== 'ask') return [invitationAgainLetter(business, sender, proposal, said)]
   const givers = await giversOnAll(
     room,
@@ -181,21 +200,44 @@ async function lapse(change: Change, parts: ProposalParts): Promise<void> {
   if (!outcome.ok) return
   await change.manager.update(proposals, { id: proposal.id }, { state: 'lapsed', answeredAt: proposal.lapsesAt })
   await change.record({
-    chain: proposal.businessId,
+    ...chainsOf(parts),
     what: `${proposal.kind}.lapsed`,
     sentence: `${nameOf(parts)} lapsed without an answer.`,
     data: { proposal: proposal.id },
     by: null,
   })
-  await change.mail(
-    proposal.toAddress
-      ? lapsedLetter(sender, business, proposal.toAddress)
-      : lapsedAskLetter(sender, business, sayProposal(parts)),
-  )
+  await change.mail(lapsedNotice(parts))
 }
 
-function nameOf({ proposal, sender }: ProposalParts): string {
-  return proposal.toAddress ? `The invitation to ${proposal.toAddress}` : `What ${sender.name} asked for`
+function lapsedNotice(parts: ProposalParts): Letter {
+  const { proposal, sender, business, partner } = parts
+  if (proposal.toAddress) return lapsedLetter(sender, business, proposal.toAddress)
+  const said = sayProposal(parts)
+  if (!partner) return lapsedAskLetter(sender, business, said)
+  return cameToNothingLetter(sender, {
+    kind: proposal.kind,
+    said,
+    why: `${capital(nameOfPartner(parts))} did not answer in time`,
+  })
+}
+
+/** Both histories, where it goes from one business to another. */
+function chainsOf({ proposal, business, partner }: ProposalParts) {
+  if (!partner) return { chain: business.id }
+  return proposal.toNamed ? between(business, partner) : { chain: [business.id, partner.id] }
+}
+
+function nameOf({ proposal, sender, partner }: ProposalParts): string {
+  if (proposal.toAddress) return `The invitation to ${proposal.toAddress}`
+  return proposal.kind === 'offer' ? `The offer to ${partner!.name}` : `What ${sender.name} asked for`
+}
+
+function capital(name: string): string {
+  return name[0]!.toUpperCase() + name.slice(1)
+}
+
+function inSentence(name: string): string {
+  return name[0]!.toLowerCase() + name.slice(1)
 }
 
 const dueNow = `

@@ -33,6 +33,18 @@ export interface Proposal {
   /** Another address that somebody wants to answer an invitation with; the inviter confirms it. */
   moveTo: string | null
   purpose: string | null
+  /** The business that an offer goes to, or that another business asks. */
+  toBusinessId: string | null
+  /** Whether the sender named that business. Who asks for an asset by its number alone is not told whose it is before they answer. */
+  toNamed: boolean
+  /** What a business asks another for, as a sentence without its beginning. */
+  wanted: string | null
+  /** What of it was granted, or accepted, in words, where that is less. */
+  granted: string | null
+  /** Whom to write to about it. */
+  contact: string | null
+  /** Whether who accepts takes the chair of a business that is held in trust. */
+  takesChair: boolean
 }
 
 export const proposals = new EntitySchema<Proposal>({
@@ -56,6 +68,12 @@ export const proposals = new EntitySchema<Proposal>({
     reason: { ...column.text, nullable: true },
     moveTo: named('move_to', column.text, true),
     purpose: { ...column.text, nullable: true },
+    toBusinessId: named('to_business_id', column.uuid, true),
+    toNamed: named('to_named', column.flag),
+    wanted: { ...column.text, nullable: true },
+    granted: { ...column.text, nullable: true },
+    contact: { ...column.text, nullable: true },
+    takesChair: named('takes_chair', column.flag),
   },
 })
 
@@ -71,6 +89,8 @@ export interface ProposalItem {
   from: Instant | null
   until: Instant | null
   purpose: string | null
+  /** Whether a partner may pass it on to a further business. */
+  mayPassOn: boolean
 }
 
 export const proposalItems = new EntitySchema<ProposalItem>({
@@ -86,6 +106,7 @@ export const proposalItems = new EntitySchema<ProposalItem>({
     from: named('from_at', column.instant, true),
     until: named('until_at', column.instant, true),
     purpose: { ...column.text, nullable: true },
+    mayPassOn: named('may_pass_on', column.flag),
   },
 })
 

@@ -1,10 +1,10 @@
-import { mayInBusiness } from '@famiglia/core'
+import { mayInBusiness, type Tier } from '@famiglia/core'
 import { cutPage, nextLink, readCursor } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { requireSignIn, setSessionCookie } from '../base/session.ts'
 import type { House } from '../base/validation.ts'
-import { actingFor } from '../businesses/acting.ts'
+import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { findPersonByAddress } from '../people/records.ts'
 import { passwords } from '../sign-in/password.ts'
@@ -28,6 +28,7 @@ import {
   acceptance,
   invitationRead,
   linkGiven,
+  ownAcceptance,
   ownProposalParam,
   ownRefusal,
   proposalOut,
@@ -45,15 +46,15 @@ const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
 export async function proposalRoutes(app: House, room: Room): Promise<void> {
   const manager = room.database.manager
   const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tell = async (page: readonly Proposal[]): Promise<ProposalInWords[]> =>
-    (await gatherProposals(manager, page)).map(parts => describeProposal(parts, room.clock.now()))
+  const tell = async (page: readonly Proposal[], reader: string | null = null): Promise<ProposalInWords[]> =>
+    (await gatherProposals(manager, page)).map(parts => describeProposal(parts, room.clock.now(), reader))
 
   app.get(
     '/v1/businesses/:business/proposals',
     {
       schema: {
         tags,
-        summary: 'What the business sent and what became of it',
+        summary: 'What the business sent, or what other businesses sent it, and what became of it',
         params: businessParam,
         querystring: proposalsQuery,
         response: { 200: proposalPage },
@@ -61,15 +62,17 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(room.database, request)
-      const { limit, after, state } = request.query
+      const { limit, after, state, side } = request.query
+      if (side === 'received') requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
       const cursor = readCursor(after)
       const query = manager
         .createQueryBuilder(proposals, 'proposal')
-        .where('proposal.businessId = :business', { business: acting.id })
+        .where(`proposal.${side === 'sent' ? 'businessId' : 'toBusinessId'} = :business`, { business: acting.id })
         .orderBy('proposal.openedAt', 'DESC')
         .addOrderBy('proposal.id', 'DESC')
         .limit(limit + 1)
-      if (state === 'open') query.andWhere("proposal.state = 'open'")
+      if (state === 'open')
+        query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: room.clock.now().toString() })
       if (!mayInBusiness(acting.standing, 'invite'))
         query.andWhere('proposal.sentBy = :person', { person: acting.live.person })
       if (cursor)
@@ -79,7 +82,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         })
       const page = cutPage(await query.getMany(), limit, row => [row.openedAt.toString(), row.id])
       void reply.headers(nextLink(request.url, page.next))
-      return { items: await tell(page.items), next: page.next }
+      return { items: await tell(page.items, acting.id), next: page.next }
     },
   )
 
@@ -114,21 +117,27 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'One proposal that the business sent, or that a member asks of it',
+        summary: 'One proposal that the business sent or received, or that a member asks of it',
         params: proposalParams,
         response: { 200: proposalOut },
       },
     },
     async request => {
       const acting = await actingFor(room.database, request)
-      const proposal = await manager.findOneBy(proposals, { id: request.params.proposal, businessId: acting.id })
+      const { proposal: id } = request.params
+      const received = await manager.findOneBy(proposals, { id, toBusinessId: acting.id })
+      if (received) {
+        requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
+        return (await tell([received], acting.id))[0]!
+      }
+      const proposal = await manager.findOneBy(proposals, { id, businessId: acting.id })
       const visible =
         proposal &&
         (proposal.sentBy === acting.live.person ||
           mayInBusiness(acting.standing, 'invite') ||
           (proposal.kind === 'ask' && (await mayAnswer(room, acting, proposal))))
       if (!visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
-      return (await tell([proposal]))[0]!
+      return (await tell([proposal], acting.id))[0]!
     },
   )
 
@@ -210,7 +219,12 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const outcome = await acceptByLink(room, words)(request.body.link, request.live, request.body.signIn ?? null)
+      const outcome = await acceptByLink(room, words)(
+        request.body.link,
+        request.live,
+        request.body.signIn ?? null,
+        (request.body.keeping as Tier | undefined) ?? null,
+      )
       if (outcome.secret)
         setSessionCookie(reply, outcome.secret, room.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
       return outcome
@@ -249,10 +263,19 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
 
   app.post(
     '/v1/me/proposals/:proposal/acceptance',
-    { schema: { tags, summary: 'Accept what was sent to you', params: ownProposalParam, response: { 200: accepted } } },
+    {
+      schema: {
+        tags,
+        summary: 'Accept what was sent to you',
+        params: ownProposalParam,
+        body: ownAcceptance,
+        response: { 200: accepted },
+      },
+    },
     async request => {
       const live = requireSignIn(request)
-      return accept(room, (await receivedProposal(room, live, request.params.proposal)).id, live)
+      const { id } = await receivedProposal(room, live, request.params.proposal)
+      return accept(room, id, live, (request.body.keeping as Tier | undefined) ?? null)
     },
   )
 

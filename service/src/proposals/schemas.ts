@@ -1,21 +1,25 @@
 import { idText } from '../base/id-text.ts'
+import { tiers } from '@famiglia/core'
 import { array, boolean, object, string } from 'yup'
 import { pageOf, pageQuery } from '../base/page.ts'
 import { assetInWords } from '../grants/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
+const businessTold = object({
+  number: string().required(),
+  name: string().required(),
+  town: string().required(),
+  cloth: string().required(),
+  zone: string().required(),
+  since: instantOut.required(),
+})
+
 export const proposalOut = object({
   id: string().required(),
   kind: string().required(),
   state: string().oneOf(['open', 'accepted', 'declined', 'withdrawn', 'lapsed']).required(),
-  business: object({
-    number: string().required(),
-    name: string().required(),
-    town: string().required(),
-    cloth: string().required(),
-    zone: string().required(),
-    since: instantOut.required(),
-  }).required(),
+  business: businessTold.required(),
+  partner: businessTold.nullable().defined().meta({ description: 'The business it goes to, where it goes to one.' }),
   to: string().nullable().defined(),
   standing: string().required(),
   by: object({ id: string().required(), name: string().required(), address: string().required() }).required(),
@@ -25,6 +29,10 @@ export const proposalOut = object({
     assetInWords.shape({ until: instantOut.nullable().defined(), bundle: string().nullable().defined() }),
   ).required(),
   purpose: string().nullable().defined(),
+  granted: string().nullable().defined().meta({ description: 'What was accepted or granted, where it is less.' }),
+  contact: string().nullable().defined(),
+  mayPassOn: boolean().required(),
+  takesChair: boolean().required(),
   moveTo: string().nullable().defined().meta({ description: 'Another address somebody wants to answer from.' }),
   openedAt: instantOut.required(),
   sentAt: instantOut.required(),
@@ -34,7 +42,14 @@ export const proposalOut = object({
 }).meta({ id: 'Proposal' })
 
 export const proposalPage = pageOf(proposalOut)
-export const proposalsQuery = object({ ...pageQuery, state: string().oneOf(['open', 'all']).default('open') })
+export const proposalsQuery = object({
+  ...pageQuery,
+  state: string().oneOf(['open', 'all']).default('open'),
+  side: string()
+    .oneOf(['sent', 'received'])
+    .default('sent')
+    .meta({ description: 'What the business sent, or what other businesses sent it.' }),
+})
 export const proposalParams = object({ business: string().max(40).required(), proposal: idText })
 export const ownProposalParam = object({ proposal: idText })
 
@@ -46,8 +61,15 @@ export const invitationRead = object({
   signedInAs: string().nullable().defined(),
   passedOn: boolean().required().meta({ description: 'Whether the link was passed on, so that it proves no address.' }),
 })
+const keeping = string()
+  .oneOf([...tiers])
+  .meta({
+    description: 'What is left to who held the business in trust, where the chair is taken; nothing unless said.',
+  })
+export const ownAcceptance = object({ keeping }).noUnknown()
 export const acceptance = object({
   link,
+  keeping,
   signIn: object({
     name: string().trim().min(1).max(80).required('your name is needed'),
     password: string().min(10, 'a password has at least 10 characters').max(200).required('a password is needed'),

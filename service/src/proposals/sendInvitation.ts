@@ -84,6 +84,7 @@ async function putItem(
     from: words.from,
     until: words.until,
     purpose,
+    mayPassOn: false,
   })
   const verb = who.invitation ? 'changed the invitation of' : 'invited'
   const standing = proposal.standing === 'member' ? '' : `, as ${proposal.standing}`
@@ -114,18 +115,24 @@ async function addInvitation(
   })
 }
 
+type Told = Pick<Proposal, 'kind' | 'businessId' | 'note' | 'purpose' | 'sentBy'>
+type ToldIfSo = Pick<
+  Proposal,
+  'toAddress' | 'toBusinessId' | 'toNamed' | 'standing' | 'wanted' | 'contact' | 'takesChair'
+>
+export type ProposalWanted = Told & Partial<ToldIfSo> & { readonly days: number }
+
 /** Opens a proposal and sees to it that it is tended to when it is due. */
-export async function openProposal(
-  change: Change,
-  {
-    days,
-    ...wanted
-  }: Pick<Proposal, 'kind' | 'businessId' | 'toAddress' | 'standing' | 'note' | 'purpose' | 'sentBy'> & {
-    days: number
-  },
-): Promise<Proposal> {
+export async function openProposal(change: Change, { days, ...wanted }: ProposalWanted): Promise<Proposal> {
   const proposal: Proposal = {
     id: newId(),
+    toAddress: null,
+    toBusinessId: null,
+    toNamed: true,
+    standing: 'member',
+    wanted: null,
+    contact: null,
+    takesChair: false,
     ...wanted,
     state: 'open',
     openedAt: change.now,
@@ -137,6 +144,7 @@ export async function openProposal(
     answeredBy: null,
     reason: null,
     moveTo: null,
+    granted: null,
   }
   await change.manager.insert(proposals, proposal)
   await change.later('tend-proposal', { proposal: proposal.id }, nextDueAt(courseOf(proposal)))

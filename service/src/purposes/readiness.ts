@@ -29,7 +29,7 @@ import type { Room } from '../base/room.ts'
 import { targetsById } from '../assets/targets.ts'
 import type { Asset } from '../assets/records.ts'
 import { adminsOf } from '../businesses/records.ts'
-import { textOf, type Addressee } from '../grants/addressee.ts'
+import { holderOf, textOf, type Addressee } from '../grants/addressee.ts'
 import { scopeForPurpose } from '../grants/planGiving.ts'
 import { grantsOf, type Grant } from '../grants/records.ts'
 import { itemsOf } from '../proposals/records.ts'
@@ -84,7 +84,7 @@ export async function readinessOf(
   const scope = await scopeForPurpose(manager, business, purpose, named)
   const assets = scope.items.map(item => item.asset)
   const holding = await holdingOf(room, manager, business, who, assets)
-  const own = who.kind === 'team' || who.person ? await ownGrants(manager, business, who) : []
+  const own = await ownGrants(manager, business, who)
   const admins = await adminsOf(manager, business.id)
   return tellReadiness({
     business,
@@ -161,9 +161,9 @@ async function holdingOf(
   assets: readonly ScopedAsset[],
 ): Promise<Map<string, Holding>> {
   if (who.kind === 'team') return holdingOfTeam(room, manager, business, who, assets)
-  const person = who.member ? who.person : null
-  const facts = person ? await room.facts.aroundAll(assets.map(asset => ({ person: person.id, asset: asset.id }))) : []
-  const waiting = who.invitation ? await waitingLevels(manager, who.invitation.id, assets) : new Map<string, Level>()
+  const facts = await factsAbout(room, who, assets)
+  const open = who.kind === 'business' ? who.offer : who.invitation
+  const waiting = open ? await waitingLevels(manager, open.id, assets) : new Map<string, Level>()
   const now = room.clock.now()
   return new Map(
     assets.map((asset, index) => {
@@ -175,6 +175,17 @@ async function holdingOf(
       ]
     }),
   )
+}
+
+async function factsAbout(
+  room: Room,
+  who: Exclude<Addressee, { kind: 'team' }>,
+  assets: readonly ScopedAsset[],
+): Promise<(AccessFacts | null)[]> {
+  if (who.kind === 'business')
+    return room.facts.aroundPartners(assets.map(asset => ({ business: who.partner.id, asset: asset.id })))
+  const person = who.member ? who.person : null
+  return person ? room.facts.aroundAll(assets.map(asset => ({ person: person.id, asset: asset.id }))) : []
 }
 
 /** What somebody has on an asset by the facts around them. */
@@ -208,7 +219,11 @@ async function holdingOfTeam(
   const now = room.clock.now()
   const held = await ownGrants(manager, business, who)
   const live = held.filter(
-    grant => !stoppedGrant({ ...grant, ended: grant.endedAt, frozen: false, giver: { ...business, number: '', paused: false } }, now),
+    grant =>
+      !stoppedGrant(
+        { ...grant, ended: grant.endedAt, frozen: false, giver: { ...business, number: '', paused: false } },
+        now,
+      ),
   )
   const targets = await targetsById(
     manager,
@@ -242,8 +257,8 @@ function levelsOver(
 }
 
 async function ownGrants(manager: EntityManager, business: Business, who: Addressee): Promise<Grant[]> {
-  if (who.kind === 'team') return grantsOf(manager, business.id, { team: who.team.id })
-  return who.person ? grantsOf(manager, business.id, { person: who.person.id }) : []
+  const holder = who.kind === 'person' ? who.person && { person: who.person.id } : holderOf(who)
+  return holder ? grantsOf(manager, business.id, holder) : []
 }
 
 /** What mends a requirement: a sentence that keeps what they have there already, or a tie, or bringing something in. */
@@ -258,7 +273,11 @@ function mend(
 ): Pick<RequirementInWords, 'sentence' | 'remedy' | 'tie'> {
   if (state === 'met' || state === 'not begun') return { sentence: null, remedy: null, tie: null }
   if (state === 'waiting')
-    return { sentence: null, remedy: `${who.name} has to answer the invitation first.`, tie: null }
+    return {
+      sentence: null,
+      remedy: `${who.name} has to answer first: ${who.kind === 'business' ? 'the offer' : 'the invitation'} is open.`,
+      tie: null,
+    }
   if (asset) {
     const held = own.find(grant => grant.targetId === asset.id)
     const alike = held ?? own.find(grant => grant.purpose !== null && samePurpose(grant.purpose, purpose.name))

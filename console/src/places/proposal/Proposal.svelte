@@ -46,7 +46,7 @@
     doing.run(async () => {
       const body = { ...(part ? { less: less.trim() } : {}), ...because() }
       return (
-        await answerOf(service.POST('/v1/businesses/{business}/proposals/{proposal}/grant', { params: { path }, body }))
+        await answerOf(service.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }))
       ).result
     })
   const decline = () =>

@@ -1,0 +1,60 @@
+import { knownPurposes, samePurpose } from '@famiglia/core'
+import { Problem } from '../base/problem.ts'
+import type { Room } from '../base/room.ts'
+import type { Acting } from '../businesses/acting.ts'
+import { adminsOf, businesses, type Business } from '../businesses/records.ts'
+import type { BusinessAddressed } from '../grants/addressee.ts'
+import { givenFor, readinessOf, type ReadinessInWords } from '../purposes/readiness.ts'
+import { getPurpose } from '../purposes/records.ts'
+import { sharedAssets } from './sharedAssets.ts'
+
+const addressed = (partner: Business): BusinessAddressed => ({
+  kind: 'business',
+  partner,
+  name: partner.name,
+  offer: null,
+})
+
+/** Whether what the acting business gave a partner is enough for a purpose; what mends it is the acting one's to say. */
+export async function readinessOfPartner(
+  room: Room,
+  acting: Acting,
+  partner: Business,
+  purpose: string,
+): Promise<ReadinessInWords> {
+  const manager = room.database.manager
+  const wanted = await getPurpose(manager, acting, purpose)
+  const who = addressed(partner)
+  return readinessOf(room, manager, acting, who, wanted, await givenFor(manager, acting, who, wanted))
+}
+
+/**
+ * Whether what the acting business got from a partner is enough for a purpose. What is missing is told by its kind
+ * alone: the owner's other assets are not for it to see; what mends it is to ask.
+ */
+export async function readinessAtPartner(
+  room: Room,
+  acting: Acting,
+  owner: Business,
+  purpose: string,
+): Promise<ReadinessInWords> {
+  const manager = room.database.manager
+  const wanted = knownPurposes.find(known => samePurpose(known.name, purpose))
+  if (!wanted) throw new Problem('purpose.unknown', `“${purpose}” is a purpose that only ${owner.name} knows.`)
+  const self = await manager.findOneByOrFail(businesses, { id: acting.id })
+  const who = addressed(self)
+  const told = await readinessOf(room, manager, owner, who, wanted, await givenFor(manager, owner, who, wanted))
+  const held = new Set((await sharedAssets(room, acting.id, owner.id)).map(asset => asset.number))
+  return {
+    ...told,
+    whoCanMend: (await adminsOf(manager, acting.id)).map(admin => admin.name),
+    requirements: told.requirements.map(one => {
+      const known = one.asset !== null && held.has(one.asset.number)
+      const missing = one.state !== 'met' && one.state !== 'not begun'
+      const remedy = missing ? `Ask ${owner.name} for it.` : null
+      const kind = one.asset?.noun
+      const takes = known || !kind ? one.takes : `${one.takes} (${kind})`
+      return { ...one, takes, asset: known ? one.asset : null, sentence: null, tie: null, remedy }
+    }),
+  }
+}

@@ -1,0 +1,287 @@
+import { nextLink, pageQuery } from '../base/page.ts'
+import type { Room } from '../base/room.ts'
+import { actorOf } from '../base/session.ts'
+import type { House } from '../base/validation.ts'
+import { object } from 'yup'
+import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { businesses } from '../businesses/records.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { readinessOut } from '../purposes/schemas.ts'
+import { done } from '../sign-in/schemas.ts'
+import { asVCard, findOwnCard, getCard, publishCard, takeCardBack, type Card } from './card.ts'
+import { getPartner } from './findPartner.ts'
+import { lookUp } from './lookUp.ts'
+import { partnersPeople } from './partnersPeople.ts'
+import { readinessAtPartner, readinessOfPartner } from './readinessBetween.ts'
+import { readPartner } from './readPartner.ts'
+import { readPartners } from './readPartners.ts'
+import * as schemas from './schemas.ts'
+import { sharedAssets } from './sharedAssets.ts'
+import { freezePartner, freezePartnersPerson } from './stopPartner.ts'
+
+const tags = ['partners']
+const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
+
+/** Other businesses: found by number, what there is between the two, and their calling cards. */
+export async function partnerRoutes(app: House, room: Room): Promise<void> {
+  const manager = room.database.manager
+
+  app.post(
+    '/v1/businesses/:business/look-ups',
+    {
+      schema: {
+        tags,
+        summary: 'Find a business by its number, before anything is sent to it; limited, and leaves a trace',
+        params: businessParam,
+        body: schemas.lookUpWanted,
+        response: { 200: schemas.foundBusiness },
+      },
+    },
+    async request => lookUp(room)(await actingFor(room.database, request), request.body.number) as never,
+  )
+
+  app.get(
+    '/v1/businesses/:business/partners',
+    {
+      schema: {
+        tags,
+        summary: 'The businesses one gives to, gets from, asks or is asked by',
+        params: businessParam,
+        querystring: object(pageQuery),
+        response: { 200: schemas.partnerPage },
+      },
+    },
+    async (request, reply) => {
+      const acting = dealing(await actingFor(room.database, request))
+      const page = await readPartners(room, acting, request.query.limit, request.query.after)
+      void reply.headers(nextLink(request.url, page.next))
+      return page
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/partners/:partner',
+    {
+      schema: {
+        tags,
+        summary: 'A partner: what was given either way, what for, and who dealt with it',
+        params: schemas.partnerParams,
+        response: { 200: schemas.partnerOut },
+      },
+    },
+    async request => {
+      const { acting, partner } = await between(request)
+      return readPartner(room, acting, partner) as never
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/partners/:partner/people',
+    {
+      schema: {
+        tags,
+        summary: 'A partner’s people who reach one’s assets: name, address, level, since when, last used',
+        params: schemas.partnerParams,
+        querystring: object(pageQuery),
+        response: { 200: schemas.partnersPeopleOut },
+      },
+    },
+    async (request, reply) => {
+      const { acting, partner } = await between(request)
+      const page = await partnersPeople(room, acting, partner, Math.min(request.query.limit, 50), request.query.after)
+      void reply.headers(nextLink(request.url, page.next))
+      return page as never
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/partners/:partner/readiness',
+    {
+      schema: {
+        tags,
+        summary: 'Whether what goes between two businesses is enough for a purpose, and what mends it',
+        params: schemas.partnerParams,
+        querystring: schemas.betweenQuery,
+        response: { 200: readinessOut },
+      },
+    },
+    async request => {
+      const { acting, partner } = await between(request)
+      const { purpose, side } = request.query
+      const ready = side === 'gave' ? readinessOfPartner : readinessAtPartner
+      return ready(room, acting, partner, purpose) as never
+    },
+  )
+
+  for (const [method, frozen] of [
+    ['put', true],
+    ['delete', false],
+  ] as const) {
+    app[method](
+      '/v1/businesses/:business/partners/:partner/freeze',
+      {
+        schema: {
+          tags,
+          summary: frozen ? 'Stop all that goes between two businesses, ending nothing' : 'Lift one’s own freeze',
+          params: schemas.partnerParams,
+          response: { 200: schemas.stopped },
+        },
+      },
+      async request => {
+        const { acting, partner } = await between(request)
+        return freezePartner(room)(acting, partner, frozen)
+      },
+    )
+
+    app[method](
+      '/v1/businesses/:business/partners/:partner/people/:person/freeze',
+      {
+        schema: {
+          tags,
+          summary: frozen ? 'Stop one of a partner’s people on all one’s assets' : 'Let them go on',
+          params: schemas.partnersPersonParams,
+          response: { 200: schemas.stopped },
+        },
+      },
+      async request => {
+        const { acting, partner } = await between(request)
+        return freezePartnersPerson(room)(acting, partner, request.params.person, frozen)
+      },
+    )
+  }
+
+  app.get(
+    '/v1/businesses/:business/held',
+    {
+      schema: {
+        tags,
+        summary: 'What the business holds from others, with the ceiling for its people on each',
+        params: businessParam,
+        response: { 200: schemas.heldOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      return { items: await sharedAssets(room, acting.id, null) } as never
+    },
+  )
+
+  app.put(
+    '/v1/businesses/:business/offers-at-once',
+    {
+      schema: {
+        tags,
+        summary: 'Choose whether what partners offer takes effect without a yes',
+        params: businessParam,
+        body: schemas.settingsWanted,
+        response: { 200: done },
+      },
+    },
+    async request => {
+      const acting = dealing(await actingFor(room.database, request))
+      const { offersAtOnce } = request.body
+      await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+        if (offersAtOnce) change.requireFreshProof('Taking offers without a yes of its own takes a fresh proof.')
+        await change.manager.update(businesses, { id: acting.id }, { offersAtOnce })
+        await change.record({
+          chain: acting.id,
+          what: 'business.offers-at-once',
+          sentence: offersAtOnce
+            ? `${acting.live.name} chose that what partners offer ${acting.name} takes effect at once.`
+            : `${acting.live.name} chose that what partners offer ${acting.name} waits for its yes.`,
+        })
+      })
+      return { done: true as const }
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/card',
+    {
+      schema: {
+        tags,
+        summary: 'The own calling card',
+        params: businessParam,
+        response: { 200: schemas.ownCardOut },
+      },
+    },
+    async request => {
+      const card = await findOwnCard(manager, await actingFor(room.database, request))
+      return { card: card ? withUrl(card) : null } as never
+    },
+  )
+
+  app.put(
+    '/v1/businesses/:business/card',
+    {
+      schema: {
+        tags,
+        summary: 'Publish a calling card: the number, and the purposes that clients are asked for',
+        params: businessParam,
+        body: schemas.cardWanted,
+        response: { 200: schemas.cardOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(room.database, request)
+      await publishCard(room)(acting, request.body)
+      return withUrl((await findOwnCard(manager, acting))!) as never
+    },
+  )
+
+  app.delete(
+    '/v1/businesses/:business/card',
+    {
+      schema: {
+        tags,
+        summary: 'Take the calling card back: its link leads nowhere then',
+        params: businessParam,
+        response: { 200: done },
+      },
+    },
+    async request => {
+      await takeCardBack(room)(await actingFor(room.database, request))
+      return { done: true as const }
+    },
+  )
+
+  app.get(
+    '/v1/cards/:number',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'A published calling card',
+        params: schemas.cardParam,
+        response: { 200: schemas.cardOut },
+      },
+    },
+    async request => withUrl(await getCard(manager, request.params.number)) as never,
+  )
+
+  app.get(
+    '/v1/cards/:number/vcard',
+    { ...slowly, schema: { tags, summary: 'The same as a vCard 4.0 (RFC 6350)', params: schemas.cardParam } },
+    async (request, reply) => {
+      const card = withUrl(await getCard(manager, request.params.number))
+      return reply
+        .type('text/vcard; charset=utf-8')
+        .header('content-disposition', `attachment; filename="${card.number}.vcf"`)
+        .send(asVCard(card, card.url))
+    },
+  )
+
+  async function between(request: Parameters<typeof actingFor>[1] & { params: { partner: string } }) {
+    const acting = dealing(await actingFor(room.database, request))
+    return { acting, partner: await getPartner(manager, acting, request.params.partner) }
+  }
+
+  function withUrl(card: Card): Card & { url: string } {
+    return { ...card, url: `${room.publicUrl()}/card/${card.number}` }
+  }
+}
+
+function dealing(acting: Acting): Acting {
+  requireStanding(acting, 'deal-with-partners', 'Dealing with other businesses')
+  return acting
+}
