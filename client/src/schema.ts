@@ -6290,6 +6290,11 @@ export interface components {
             tier: string | null;
             level: string;
             through: string;
+            /** @description The partner whose people they are, where they reach it through one. */
+            partner: {
+                number: string;
+                name: string;
+            } | null;
             sees: ("spend" | "revenue" | "contacts")[];
             hidden: ("spend" | "revenue" | "contacts")[];
             signsInWith: string | null;
@@ -6336,6 +6341,11 @@ export interface components {
                 name: string;
                 text: string;
             };
+            /** @description Whose assets it is about, where they are another business’s. */
+            at: {
+                number: string;
+                name: string;
+            } | null;
             purpose: string;
             ready: boolean;
             met: number;
@@ -6740,7 +6750,7 @@ export interface components {
             received: {
                 proposal: string;
                 /** @enum {string} */
-                kind: "invitation" | "ask";
+                kind: "invitation" | "ask" | "offer";
                 from: string;
                 business: string;
                 assets: string[];
@@ -6754,7 +6764,7 @@ export interface components {
             waiting: {
                 proposal: string;
                 /** @enum {string} */
-                kind: "invitation" | "ask";
+                kind: "invitation" | "ask" | "offer";
                 to: string | null;
                 assets: string[];
                 /** Format: date-time */
@@ -6774,8 +6784,15 @@ export interface components {
                 onText: string;
                 /** Format: date-time */
                 until: string;
+                /** @description Who gave it, where the business is the one that holds it. */
+                from: string | null;
                 /** @description The sentence that gives it as long again. */
-                prolong: string;
+                prolong: string | null;
+                /** @description What to ask its giver for to keep it as long again. */
+                ask: {
+                    of: string;
+                    wanted: string;
+                } | null;
             }[];
             unfinished: {
                 personId: string;
@@ -6788,6 +6805,16 @@ export interface components {
             }[];
             /** @description Given for a purpose, and not enough for it. */
             holes: components["schemas"]["Readiness"][];
+            /** @description What other businesses gave, and nobody was put on. */
+            unstaffed: {
+                from: string;
+                partner: string;
+                on: string;
+                /** Format: date-time */
+                since: string;
+                /** @description The sentence without whom: `run on A-… hiding …`. */
+                staff: string;
+            }[];
             /** @description Invitations that nobody answered, to people who are not here. */
             lapsed: {
                 proposal: string;

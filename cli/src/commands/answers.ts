@@ -29,6 +29,7 @@ export function answerCommands(program: Command, run: Run): void {
           : await context.withProof(() =>
               answerOf(
                 context.client.POST('/v1/me/proposals/{proposal}/acceptance', {
+                  body: {},
                   params: { path: { proposal: wanted } },
                 }),
               ),
@@ -132,7 +133,9 @@ async function grant(context: Context, proposal: string, { less, reason }: Accep
   const path = { ...(await context.path()), proposal }
   const body = { ...(less ? { less } : {}), ...(reason ? { reason } : {}) }
   const told = await context.withProof(() =>
-    answerOf(context.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body })),
+    answerOf(
+      context.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }),
+    ),
   )
   context.desk.one(told, told.result)
 }

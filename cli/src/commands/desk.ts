@@ -20,8 +20,10 @@ async function desk(context: Context): Promise<void> {
     context.client.GET('/v1/businesses/{business}/desk', { params: { path: await context.path() } }),
   )
   if (context.desk.format === 'json') return context.desk.one(found, '')
+  const number = await context.acting()
+  const own = (await context.me()).businesses.find(business => business.number === number)
   context.desk.list(
-    rowsOf(found),
+    rowsOf(found, own?.name ?? ''),
     [
       { head: 'what', of: row => row.section },
       { head: 'about', of: row => row.about },
@@ -32,11 +34,17 @@ async function desk(context: Context): Promise<void> {
   )
 }
 
-function rowsOf(found: Schemas['Desk']): DeskRow[] {
+function sayReceived({ kind, business }: Schemas['Desk']['received'][number], acting: string): string {
+  const of = business === acting ? '' : `of ${business} `
+  if (kind === 'ask') return `${of}asks for`
+  return kind === 'offer' ? `${of}offers` : `of ${business} invites you:`
+}
+
+function rowsOf(found: Schemas['Desk'], acting: string): DeskRow[] {
   return [
     ...found.received.map(row => ({
       section: 'waits for you',
-      about: `${row.from} ${row.kind === 'ask' ? 'asks for' : `of ${row.business} invites you:`} ${row.assets.join(', ')}${row.reason ? ` (“${row.reason}”)` : ''}`,
+      about: `${row.from} ${sayReceived(row, acting)} ${row.assets.join(', ')}${row.reason ? ` (“${row.reason}”)` : ''}`,
       date: row.openedAt,
       next: `accept ${row.proposal}`,
     })),
@@ -50,9 +58,9 @@ function rowsOf(found: Schemas['Desk']): DeskRow[] {
     })),
     ...found.ending.map(row => ({
       section: 'ends soon',
-      about: `${row.holder} on ${row.on}`,
+      about: row.from ? `${row.on}, which ${row.from} gave you` : `${row.holder} on ${row.on}`,
       date: row.until,
-      next: row.prolong,
+      next: row.prolong ?? `ask ${row.ask?.of} "${row.ask?.wanted}" --reason …`,
     })),
     ...found.holes.flatMap(readiness =>
       readiness.requirements
@@ -60,11 +68,17 @@ function rowsOf(found: Schemas['Desk']): DeskRow[] {
         .slice(0, 1)
         .map(requirement => ({
           section: 'not ready',
-          about: `${readiness.who.name} cannot “${readiness.purpose}” yet: ${requirement.takes}${requirement.asset ? ` on ${requirement.asset.name}` : ''}`,
+          about: `${readiness.who.name} cannot “${readiness.purpose}” yet${readiness.at ? ` for ${readiness.at.name}` : ''}: ${requirement.takes}${requirement.asset ? ` on ${requirement.asset.name}` : ''}`,
           date: '',
           next: requirement.sentence ?? requirement.remedy ?? '',
         })),
     ),
+    ...found.unstaffed.map(row => ({
+      section: 'nobody put on it',
+      about: `${row.on}, which ${row.from} gave you`,
+      date: row.since,
+      next: `let … ${row.staff}`,
+    })),
     ...found.alone.map(row => ({
       section: 'nobody on it',
       about: `the ${row.noun} ${row.name}`,

@@ -48,7 +48,7 @@ function throughPartners(
       giver: depth === 0 ? owner : business(`partner ${depth}`),
       holder: last
         ? { kind: 'person', id: 'p', name: 'P' }
-        : { kind: 'business', id: `partner ${depth + 1}`, name: 'B' },
+        : { kind: 'business', number: 'B-4815-1623-97', id: `partner ${depth + 1}`, name: 'B' },
       on: asset,
       actions: [],
       from: now.subtract({ hours: 1 }),
@@ -109,7 +109,7 @@ test('a chain that does not join, or belongs to somebody else, gives nothing', (
             ? facts.upstream.slice(1)
             : facts.upstream.map(link => ({
                 ...link,
-                holder: { kind: 'business' as const, id: 'somebody else', name: 'E' },
+                holder: { kind: 'business' as const, number: 'B-4815-1623-97', id: 'somebody else', name: 'E' },
               }))
         expect(reachOf({ ...facts, upstream }, now).level.actions.size).toBe(0)
       },

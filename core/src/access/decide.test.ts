@@ -61,7 +61,10 @@ function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
   }
 }
 
-const toAgency = aGrant({ id: 'up', holder: { kind: 'business', id: agency.id, name: agency.name } })
+const toAgency = aGrant({
+  id: 'up',
+  holder: { kind: 'business', number: 'B-4815-1623-97', id: agency.id, name: agency.name },
+})
 const staffed = aGrant({ id: 'down', giver: agency, upstream: 'up', tier: 'steward' })
 const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false, frozen: false }]
 
@@ -164,7 +167,7 @@ test('a partner passes on to a further business only where the grant says so', (
     id: 'further',
     giver: agency,
     upstream: 'up',
-    holder: { kind: 'business', id: further.id, name: further.name },
+    holder: { kind: 'business', number: 'B-4815-1623-97', id: further.id, name: further.name },
   })
   const memberships = [{ business: further.id, standing: 'admin' as const, paused: false, frozen: false }]
   const through = (mayPassOn: boolean) =>

@@ -33,7 +33,7 @@ export interface MembershipFact {
 export type HolderFact =
   | { readonly kind: 'person'; readonly id: string; readonly name: string }
   | { readonly kind: 'team'; readonly id: string; readonly name: string }
-  | { readonly kind: 'business'; readonly id: string; readonly name: string }
+  | { readonly kind: 'business'; readonly id: string; readonly number: string; readonly name: string }
 
 export interface GrantFact extends Given {
   readonly id: string
@@ -70,4 +70,13 @@ export interface AccessFacts {
   readonly grants: readonly GrantFact[]
   /** The grants that those pass on, up to the owner's own. */
   readonly upstream: readonly GrantFact[]
+}
+
+/** What a business that holds an asset may know of one of its people there: what they reach through it, and nothing else. */
+export function throughBusiness(facts: AccessFacts, business: string): AccessFacts {
+  return {
+    ...facts,
+    memberships: facts.memberships.filter(held => held.business === business),
+    grants: facts.grants.filter(({ giver, holder }) => giver.id === business || holder.id === business),
+  }
 }

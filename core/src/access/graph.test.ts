@@ -62,7 +62,10 @@ function factsOf({ links, memberships }: Graph): AccessFacts {
   const all = links.map((one, index): GrantFact => ({
     ...one,
     id: `g${index}`,
-    holder: one.to === 'p' ? { kind: 'person', id: 'p', name: 'P' } : { kind: 'business', id: one.to, name: one.to },
+    holder:
+      one.to === 'p'
+        ? { kind: 'person', id: 'p', name: 'P' }
+        : { kind: 'business', number: 'B-4815-1623-97', id: one.to, name: one.to },
     on: asset,
     actions: [],
     from: now.subtract({ hours: 1 }),

@@ -3,6 +3,7 @@ import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { assets, type Asset } from './records.ts'
+import { getTargetReached } from './targets.ts'
 
 /** The acting business's asset that a sentence names. Another business's answers as one that does not exist, with the nearest own name. */
 export async function getAsset(
@@ -15,15 +16,32 @@ export async function getAsset(
   throw await unknownAsset(manager, business, what)
 }
 
+/** An asset of the acting business's own, or one that it holds from another: `own` tells which. */
+export async function getAssetReached(
+  manager: EntityManager,
+  acting: Pick<Acting, 'id' | 'name'>,
+  text: string,
+): Promise<{ asset: Asset; own: boolean }> {
+  const what = readWhat(text)
+  const target = await getTargetReached(manager, acting, what)
+  const [asset] = target.assets
+  if (!asset || target.bundleId) throw await unknownAsset(manager, acting, what)
+  return { asset, own: target.held === null }
+}
+
 /** The same, from text as people write it: `ad-account/summer-crossings` or `A-2718-2818-24`. */
 export async function getAssetNamed(
   manager: EntityManager,
   business: Pick<Acting, 'id' | 'name'>,
   text: string,
 ): Promise<Asset> {
+  return getAsset(manager, business, readWhat(text))
+}
+
+function readWhat(text: string): What {
   const reading = parseWhat(text)
-  if (!reading.ok) throw new Problem(reading.error.code, reading.error.message, { nearest: reading.error.nearest })
-  return getAsset(manager, business, reading.what)
+  if (reading.ok) return reading.what
+  throw new Problem(reading.error.code, reading.error.message, { nearest: reading.error.nearest })
 }
 
 export async function findAsset(manager: EntityManager, business: string, what: What): Promise<Asset | null> {

@@ -1,6 +1,7 @@
 import {
   kinds,
   reachOf,
+  throughBusiness,
   sayLevel,
   Temporal,
   highestTierWithin,
@@ -24,6 +25,8 @@ export interface Holder {
   readonly tier: string | null
   readonly level: string
   readonly through: string
+  /** The partner they work for, where they reach it through one. */
+  readonly partner: { readonly number: string; readonly name: string } | null
   readonly sees: readonly Figure[]
   readonly hidden: readonly Figure[]
   readonly signsInWith: string | null
@@ -60,7 +63,7 @@ const candidates = `
   FROM reaching JOIN person ON person.id = reaching.person_id JOIN person_address main ON main.person_id = person.id AND main.main
     LEFT JOIN last_use ON last_use.asset_id = $3 AND last_use.person_id = person.id
     LEFT JOIN membership ON membership.business_id = $2 AND membership.person_id = person.id LEFT JOIN person inviter ON inviter.id = membership.invited_by
-  WHERE $4::text IS NULL OR (person.name, person.id) > ($4, $5::uuid)
+  WHERE ($4::text IS NULL OR (person.name, person.id) > ($4, $5::uuid)) AND ($7::uuid IS NULL OR EXISTS (SELECT FROM membership own WHERE own.person_id = person.id AND own.business_id = $7))
   ORDER BY person.name, person.id LIMIT $6`
 
 const waiting = `
@@ -79,12 +82,16 @@ interface WaitingRow {
   until_at: Date | null
 }
 
-/** Who reaches an asset, and through what; who waits for an answer comes on the first page. */
+/**
+ * Who reaches an asset, and through what; who waits for an answer comes on the first page. A business that holds it from
+ * another is told of its own people alone.
+ */
 export async function holdersOf(
   room: Room,
   asset: Asset,
   limit: number,
   after: string | undefined,
+  heldBy: string | null = null,
 ): Promise<{ items: Holder[]; next: string | null }> {
   const cursor = readCursor(after)
   const places = await placesOf(room.database.manager, asset)
@@ -95,11 +102,18 @@ export async function holdersOf(
     cursor?.[0] ?? null,
     cursor?.[1] ?? null,
     limit + 1,
+    heldBy,
   ])) as Candidate[]
   const page = cutPage(rows, limit, row => [row.name, row.id])
   const facts = await room.facts.aroundAll(page.items.map(row => ({ person: row.id, asset: asset.id })))
-  const holders = page.items.flatMap((row, index) => toHolder(room, row, facts[index] ?? null))
-  return { items: cursor ? holders : [...holders, ...(await waitingFor(room, asset, places))], next: page.next }
+  const holders = page.items.flatMap((row, index) => {
+    const around = facts[index] ?? null
+    return toHolder(room, row, around && heldBy ? throughBusiness(around, heldBy) : around)
+  })
+  return {
+    items: cursor || heldBy ? holders : [...holders, ...(await waitingFor(room, asset, places))],
+    next: page.next,
+  }
 }
 
 function toHolder(room: Room, row: Candidate, facts: AccessFacts | null): Holder[] {
@@ -127,6 +141,7 @@ function toHolder(room: Room, row: Candidate, facts: AccessFacts | null): Holder
       level:
         main.through === 'owner' && main.standing?.standing === 'admin' ? 'steward' : sayLevel(facts.asset.kind, shown),
       through: [...new Set(counted.map(path => sayThrough(path)))].join('; '),
+      partner: partnerOf(main),
       sees: figures.filter(figure => shown.sees.has(figure)),
       hidden: figures.filter(figure => !shown.sees.has(figure)),
       signsInWith: row.second_proof ? 'with a second proof' : 'password only',
@@ -174,6 +189,12 @@ function sayThrough(path: Path): string {
   return `${path.through === 'team' ? 'team ' : ''}${last.holder.name}${on}`
 }
 
+/** The first business on the way from the owner: the one that the owner dealt with. */
+function partnerOf({ grants }: Path): Holder['partner'] {
+  const first = grants[0]?.holder
+  return first?.kind === 'business' ? { number: first.number, name: first.name } : null
+}
+
 function sinceOf(path: Path, row: Candidate): string | null {
   if (path.through === 'owner') return row.member_since?.toISOString() ?? null
   return path.grants.at(-1)?.from.toString() ?? null
@@ -197,6 +218,7 @@ async function waitingFor(room: Room, asset: Asset, places: readonly string[]): 
     tier: row.tier,
     level: [row.tier, ...row.actions].filter(Boolean).join(', '),
     through: 'invitation',
+    partner: null,
     sees: figures.filter(figure => !row.hiding.includes(figure)),
     hidden: row.hiding,
     signsInWith: null,

@@ -5,11 +5,13 @@ import {
   reachOf,
   sayLevel,
   sayPath,
+  throughBusiness,
   type AccessFacts,
   type Kind,
 } from '@famiglia/core'
 import type { Room } from '../base/room.ts'
 import { cutPage, readCursor } from '../base/page.ts'
+import { heldAssets } from './held.ts'
 import { sayOwn } from './holders.ts'
 
 /** An asset somebody reaches, and how. */
@@ -47,7 +49,7 @@ const candidates = `
   within AS (SELECT asset_id FROM reached WHERE asset_id IS NOT NULL UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
   SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used, (SELECT address FROM person_address WHERE person_id = $1 AND main) AS address FROM within JOIN asset ON asset.id = within.asset_id
     LEFT JOIN last_use ON last_use.asset_id = asset.id AND last_use.person_id = $1
-  WHERE ($2::uuid IS NULL OR asset.business_id = $2) AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid))
+  WHERE ($2::uuid IS NULL OR asset.business_id = $2 OR asset.id IN (${heldAssets('$2')})) AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid))
   ORDER BY asset.name, asset.id LIMIT $5`
 
 interface Candidate {
@@ -59,25 +61,36 @@ interface Candidate {
   address: string
 }
 
-/** What somebody reaches, of one business's assets or of all, a page at a time by name. */
+/**
+ * What somebody reaches, a page at a time by name: all of it, or for one business, what it owns and what it holds from
+ * others, this as far as they reach it through that business.
+ */
 export async function holdingsOf(
   room: Room,
   person: string,
-  ownedBy: string | null,
+  business: string | null,
   limit: number,
   after: string | undefined,
 ): Promise<{ items: Holding[]; next: string | null }> {
   const cursor = readCursor(after)
   const rows = (await room.database.query(candidates, [
     person,
-    ownedBy,
+    business,
     cursor?.[0] ?? null,
     cursor?.[1] ?? null,
     limit + 1,
   ])) as Candidate[]
   const page = cutPage(rows, limit, row => [row.name, row.id])
   const facts = await room.facts.aroundAll(page.items.map(row => ({ person, asset: row.id })))
-  return { items: page.items.flatMap((row, index) => toHolding(room, row, facts[index] ?? null)), next: page.next }
+  return {
+    items: page.items.flatMap((row, index) => toHolding(room, row, toldTo(business, facts[index] ?? null))),
+    next: page.next,
+  }
+}
+
+function toldTo(business: string | null, facts: AccessFacts | null): AccessFacts | null {
+  if (!facts || !business || facts.asset.owner.id === business) return facts
+  return throughBusiness(facts, business)
 }
 
 function toHolding(room: Room, row: Candidate, facts: AccessFacts | null): Holding[] {

@@ -14,7 +14,7 @@ import { siblingHolders } from './siblings.ts'
 import { stepAsset, type AssetStep } from './stopAsset.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { beginClaim, confirmClaim } from './claimAsset.ts'
-import { getAssetNamed } from './findAsset.ts'
+import { getAssetNamed, getAssetReached } from './findAsset.ts'
 import { holdersOf } from './holders.ts'
 import { holdingsOf } from './holdings.ts'
 import type { Asset } from './records.ts'
@@ -117,13 +117,22 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const { asset, facts } = await visibleAsset(room, await actingFor(room.database, request), request.params.asset)
+      const acting = await actingFor(room.database, request)
+      const { limit, after } = request.query
+      const reached = await getAssetReached(manager, acting, request.params.asset)
+      if (!reached.own) {
+        requireStanding(acting, 'deal-with-partners', 'Seeing whom the business put on what it holds')
+        const ours = await holdersOf(room, reached.asset, limit, after, acting.id)
+        void reply.headers(nextLink(request.url, ours.next))
+        return ours
+      }
+      const { asset, facts } = await visibleAsset(room, acting, request.params.asset)
       if (!decide(asUnstopped(facts), 'access.see', room.clock.now()).allowed)
         throw new Problem(
           'access.not-yours-to-give',
           `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
         )
-      const page = await holdersOf(room, asset, request.query.limit, request.query.after)
+      const page = await holdersOf(room, asset, limit, after)
       void reply.headers(nextLink(request.url, page.next))
       return page
     },

@@ -85,6 +85,10 @@ export const holder = object({
   tier: string().nullable().defined(),
   level: string().required(),
   through: string().required(),
+  partner: object({ number: string().required(), name: string().required() })
+    .nullable()
+    .defined()
+    .meta({ description: 'The partner whose people they are, where they reach it through one.' }),
   sees: array(figure).required(),
   hidden: array(figure).required(),
   signsInWith: string().nullable().defined(),

@@ -14,6 +14,9 @@ import {
   type Action,
   type Kind,
   type Path,
+  throughBusiness,
+  type AccessFacts,
+  type Instant,
 } from '@famiglia/core'
 import type { FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
@@ -21,8 +24,9 @@ import type { Room } from '../base/room.ts'
 import { secretIn } from '../base/session.ts'
 import type { House } from '../base/validation.ts'
 import type { PlatformConfig } from '../base/config.ts'
-import { getAssetNamed } from '../assets/findAsset.ts'
-import { actingFor } from '../businesses/acting.ts'
+import { getAssetReached } from '../assets/findAsset.ts'
+import type { Asset } from '../assets/records.ts'
+import { actingFor, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { asUnstopped } from '../grants/mayGive.ts'
 import { findPersonByAddress } from '../people/records.ts'
@@ -45,17 +49,17 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
     async request => {
       const acting = await actingFor(room.database, request)
       const { who, action, asset: named } = request.body
-      const asset = await getAssetNamed(room.database.manager, acting, named)
+      const { asset, own } = await getAssetReached(room.database.manager, acting, named)
       const wanted = readAction(action, asset.kind, asset.name)
       const person = await findPersonByAddress(room.database.manager, readAddress(who))
-      const facts = person && (await room.facts.around(person.id, asset.number))
+      const around = async (id: string) => {
+        const found = await room.facts.around(id, asset.number)
+        return found && !own ? throughBusiness(found, acting.id) : found
+      }
+      const facts = person && (await around(person.id))
       const now = room.clock.now()
-      const own = person?.id === acting.live.person ? facts : await room.facts.around(acting.live.person, asset.number)
-      if (own && person?.id !== acting.live.person && !decide(asUnstopped(own), 'access.see', now).allowed)
-        throw new Problem(
-          'access.not-yours-to-give',
-          `What others may do with ${asset.name} is told to its stewards and to admins.`,
-        )
+      if (person?.id !== acting.live.person)
+        await assertMayKnow(acting, asset, (await around(acting.live.person))!, now)
       if (!facts)
         return {
           allowed: false,
@@ -144,6 +148,16 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
       access_evaluation_endpoint: `${room.publicUrl()}/access/v1/evaluation`,
       access_evaluations_endpoint: `${room.publicUrl()}/access/v1/evaluations`,
     }),
+  )
+}
+
+/** What others may do is told to admins and stewards; of what another business owns, to those of the one that holds it. */
+async function assertMayKnow(acting: Acting, asset: Asset, own: AccessFacts, now: Instant): Promise<void> {
+  if (decide(asUnstopped(own), 'access.see', now).allowed) return
+  if (asset.businessId !== acting.id && acting.standing === 'admin') return
+  throw new Problem(
+    'access.not-yours-to-give',
+    `What others may do with ${asset.name} is told to its stewards and to admins.`,
   )
 }
 

@@ -27,9 +27,11 @@ test('what waits for one’s own answer is there for whichever business one acts
   expect(received).toMatchObject({ from: 'Agnese Torvald', business: 'Ondaverde Ferries', assets: ['Winter Freight'] })
   const path = { proposal: received!.proposal }
   expect(
-    await problemOf(answerOf(scene.tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path } }))),
+    await problemOf(
+      answerOf(scene.tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path }, body: {} })),
+    ),
   ).toMatchObject({ code: 'proposal.unknown' })
-  await answerOf(scene.callum.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path } }))
+  await answerOf(scene.callum.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path }, body: {} }))
   expect((await desk(scene.callum)).received).toEqual([])
   expect(await scene.can('callum@gullwright.example', 'report.see', 'ad-account/winter-freight')).toBe(true)
 })

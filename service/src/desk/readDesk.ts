@@ -12,17 +12,17 @@ import type { Room } from '../base/room.ts'
 import { mayAnswer } from '../asking/mayAnswer.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { proposals } from '../proposals/records.ts'
-import { readinessHoles } from './holes.ts'
+import { partnerHoles, readinessHoles } from './holes.ts'
 import { soonDays } from './schemas.ts'
 
 const most = 50
 
-const itemNames = `ARRAY(SELECT coalesce(asset.name, bundle.name) FROM proposal_item item LEFT JOIN asset ON asset.id = item.asset_id LEFT JOIN bundle ON bundle.id = item.bundle_id WHERE item.proposal_id = proposal.id ORDER BY 1) AS assets`
+const itemNames = `CASE WHEN proposal.wanted IS NOT NULL THEN ARRAY[proposal.wanted] ELSE ARRAY(SELECT coalesce(asset.name, bundle.name) FROM proposal_item item LEFT JOIN asset ON asset.id = item.asset_id LEFT JOIN bundle ON bundle.id = item.bundle_id WHERE item.proposal_id = proposal.id ORDER BY 1) END AS assets`
 
-const sent = `SELECT proposal.id AS proposal, proposal.kind, proposal.to_address AS "to", proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", proposal.lapses_at <= $2::timestamptz + interval '3 days' AS "lapsesSoon",
+const sent = `SELECT proposal.id AS proposal, proposal.kind, coalesce(proposal.to_address, CASE WHEN proposal.to_named THEN partner.name WHEN proposal.to_business_id IS NOT NULL THEN 'the owner' END) AS "to", proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", proposal.lapses_at <= $2::timestamptz + interval '3 days' AS "lapsesSoon",
     proposal.move_to AS "moveTo", sender.name AS by, ${itemNames}
-  FROM proposal JOIN person sender ON sender.id = proposal.sent_by
-  WHERE proposal.business_id = $1 AND proposal.state = 'open' AND proposal.lapses_at > $2 AND (proposal.sent_by = $4 OR ($3 AND proposal.kind <> 'ask')) ORDER BY proposal.opened_at LIMIT ${most}`
+  FROM proposal JOIN person sender ON sender.id = proposal.sent_by LEFT JOIN business partner ON partner.id = proposal.to_business_id
+  WHERE proposal.business_id = $1 AND proposal.state = 'open' AND proposal.lapses_at > $2 AND (proposal.sent_by = $4 OR ($3 AND (proposal.kind <> 'ask' OR proposal.to_business_id IS NOT NULL))) ORDER BY proposal.opened_at LIMIT ${most}`
 
 const invited = `SELECT proposal.id AS proposal, proposal.kind, sender.name AS "from", business.name AS business, proposal.note AS reason, proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", ${itemNames}
   FROM person_address mine JOIN proposal ON proposal.to_address = mine.address AND proposal.state = 'open' AND proposal.lapses_at > $2 JOIN person sender ON sender.id = proposal.sent_by
@@ -30,13 +30,25 @@ const invited = `SELECT proposal.id AS proposal, proposal.kind, sender.name AS "
 
 const asked = `SELECT proposal.id AS proposal, proposal.kind, sender.name AS "from", business.name AS business, proposal.note AS reason, proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", ${itemNames}
   FROM proposal JOIN person sender ON sender.id = proposal.sent_by JOIN business ON business.id = proposal.business_id
-  WHERE proposal.business_id = $1 AND proposal.kind = 'ask' AND proposal.state = 'open' AND proposal.lapses_at > $2 AND proposal.sent_by <> $3 ORDER BY proposal.opened_at LIMIT ${most}`
+  WHERE proposal.business_id = $1 AND proposal.to_business_id IS NULL AND proposal.kind = 'ask' AND proposal.state = 'open' AND proposal.lapses_at > $2 AND proposal.sent_by <> $3 ORDER BY proposal.opened_at LIMIT ${most}`
 
-const ending = `SELECT g.id AS grant, coalesce(team.name, person.name) AS holder, coalesce('team/' || team.handle, main.address) AS "holderText", coalesce(asset.name, bundle.name) AS on, coalesce(asset.kind || '/' || asset.handle, 'bundle/' || bundle.handle) AS "onText",
-    g.tier, g.actions, g.hiding, g.purpose, g.from_at AS from, g.until_at AS until
-  FROM access_grant g LEFT JOIN person ON person.id = g.person_id LEFT JOIN person_address main ON main.person_id = person.id AND main.main LEFT JOIN team ON team.id = g.team_id
+const fromPartners = `SELECT proposal.id AS proposal, proposal.kind, sender.name AS "from", business.name AS business, proposal.note AS reason, proposal.opened_at AS "openedAt", proposal.lapses_at AS "lapsesAt", ${itemNames}
+  FROM proposal JOIN person sender ON sender.id = proposal.sent_by JOIN business ON business.id = proposal.business_id
+  WHERE proposal.to_business_id = $1 AND proposal.state = 'open' AND proposal.lapses_at > $2 ORDER BY proposal.opened_at LIMIT ${most}`
+
+/** What another business gave and nobody was put on: only the admins reach it. */
+const unstaffed = `SELECT owner.name AS "from", owner.number AS partner, coalesce(asset.name, bundle.name) AS on, coalesce(asset.number, 'bundle/' || bundle.handle) AS "onText", g.given_at AS since, g.tier, g.actions, g.hiding, g.purpose
+  FROM access_grant g JOIN business owner ON owner.id = g.business_id LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
+  WHERE g.partner_id = $1 AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2) AND NOT EXISTS (SELECT FROM access_grant below WHERE below.upstream_id = g.id AND below.ended_at IS NULL)
+  ORDER BY g.given_at LIMIT ${most}`
+
+const ending = `SELECT g.id AS grant, coalesce(partner.name, team.name, person.name) AS holder, coalesce(partner.number, 'team/' || team.handle, main.address) AS "holderText", coalesce(asset.name, bundle.name) AS on,
+    coalesce(CASE WHEN asset.business_id = $1 THEN asset.kind || '/' || asset.handle ELSE asset.number END, 'bundle/' || bundle.handle) AS "onText", CASE WHEN g.partner_id = $1 THEN giver.name END AS "from", giver.number AS "fromNumber",
+    g.tier, g.actions, g.hiding, g.purpose, g.may_pass_on AS "mayPassOn", g.from_at AS from_at, g.until_at AS until
+  FROM access_grant g JOIN business giver ON giver.id = g.business_id LEFT JOIN business partner ON partner.id = g.partner_id
+    LEFT JOIN person ON person.id = g.person_id LEFT JOIN person_address main ON main.person_id = person.id AND main.main LEFT JOIN team ON team.id = g.team_id
     LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
-  WHERE g.business_id = $1 AND g.partner_id IS NULL AND g.ended_at IS NULL AND g.until_at > $2 AND g.until_at <= $3 ORDER BY g.until_at LIMIT ${most}`
+  WHERE (g.business_id = $1 OR g.partner_id = $1) AND g.ended_at IS NULL AND g.until_at > $2 AND g.until_at <= $3 ORDER BY g.until_at LIMIT ${most}`
 
 const unfinished = `SELECT person.id AS "personId", person.name AS person, main.address, membership.since, CASE WHEN membership.standing = 'member' AND held.count = 0 THEN 'assets' ELSE 'second proof' END AS lacks
   FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
@@ -59,11 +71,15 @@ const alone = `SELECT asset.number, asset.name, asset.kind, asset.handle, asset.
 interface EndingRow {
   holderText: string
   onText: string
+  /** Who gave it, where the acting business is the holder. */
+  from: string | null
+  fromNumber: string
   tier: never
   actions: never[]
   hiding: Figure[]
   purpose: string | null
-  from: Date
+  mayPassOn: boolean
+  from_at: Date
   until: Date
 }
 
@@ -74,22 +90,38 @@ export async function readDesk(room: Room, acting: Acting) {
   const admin = mayInBusiness(acting.standing, 'invite')
   const ask = <T>(text: string, values: unknown[]): Promise<T[]> => room.database.query(text, values)
   const forAdmins = <T>(text: string, values: unknown[]) => (admin ? ask<T>(text, values) : Promise.resolve([]))
-  const [waiting, received, asks, endingRows, unfinishedRows, lapsedRows, aloneRows, holes] = await Promise.all([
+  const [
+    waiting,
+    received,
+    asks,
+    partners,
+    unstaffedRows,
+    endingRows,
+    unfinishedRows,
+    lapsedRows,
+    aloneRows,
+    holes,
+    between,
+  ] = await Promise.all([
     ask<object>(sent, [acting.id, at, admin, acting.live.person]),
     ask<object>(invited, [acting.live.person, at]),
     ask<{ proposal: string }>(asked, [acting.id, at, acting.live.person]),
+    forAdmins<object>(fromPartners, [acting.id, at]),
+    forAdmins<UnstaffedRow>(unstaffed, [acting.id, at]),
     forAdmins<EndingRow>(ending, [acting.id, at, now.add({ hours: soonDays * 24 }).toString()]),
     forAdmins<object>(unfinished, [acting.id]),
     forAdmins<object>(lapsed, [acting.id, at]),
     forAdmins<{ kind: Kind; handle: string }>(alone, [acting.id]),
     admin ? readinessHoles(room, acting) : [],
+    admin ? partnerHoles(room, acting) : [],
   ])
   return {
-    received: [...(await answerable(room, acting, asks, admin)), ...received],
+    received: [...partners, ...(await answerable(room, acting, asks, admin)), ...received],
     waiting,
-    ending: endingRows.map(row => ({ ...row, prolong: prolonging(row, acting.zone) })),
+    ending: endingRows.map(row => ({ ...row, ...longer(row, acting.zone) })),
+    unstaffed: unstaffedRows.map(({ onText, ...row }) => ({ ...row, staff: sayGrant(row, onText) })),
     unfinished: unfinishedRows,
-    holes,
+    holes: [...between, ...holes],
     lapsed: lapsedRows,
     alone: aloneRows.map(row => ({ ...row, noun: kinds[row.kind].noun, text: `${row.kind}/${row.handle}` })),
   }
@@ -111,18 +143,33 @@ async function answerable<T extends { proposal: string }>(
   return found
 }
 
-/** The same grant for as long again as it lasted, a month at least. */
-function prolonging(row: EndingRow, zone: string): string {
-  const days = Math.max(30, Math.round((row.until.getTime() - row.from.getTime()) / 86_400_000))
-  const end = Temporal.Instant.fromEpochMilliseconds(row.until.getTime())
-  const later = end
+interface UnstaffedRow {
+  onText: string
+  tier: never
+  actions: never[]
+  hiding: Figure[]
+  purpose: string | null
+}
+
+/** What makes it last as long again: a sentence for who gave it, an ask for who holds it from another. */
+function longer(row: EndingRow, zone: string): { prolong: string | null; ask: { of: string; wanted: string } | null } {
+  const days = Math.max(30, Math.round((row.until.getTime() - row.from_at.getTime()) / 86_400_000))
+  const later = Temporal.Instant.fromEpochMilliseconds(row.until.getTime())
     .toZonedDateTimeISO(zone)
     .add({ days: Math.min(days, 366) })
     .toInstant()
+  const wanted = sayGrant(row, row.onText, `until ${printMoment(momentOfEnd(later, zone))}`)
+  return row.from
+    ? { prolong: null, ask: { of: row.fromNumber, wanted } }
+    : { prolong: `let ${row.holderText} ${wanted}`, ask: null }
+}
+
+function sayGrant(row: Omit<UnstaffedRow, 'onText'> & { mayPassOn?: boolean }, on: string, until: string = ''): string {
   return [
-    `let ${row.holderText} ${sayGiven({ tier: row.tier, actions: row.actions, hiding: [] })} on ${row.onText}`,
+    `${sayGiven({ tier: row.tier, actions: row.actions, hiding: [] })} on ${on}`,
     row.hiding.length > 0 ? `hiding ${row.hiding.join(' and ')}` : '',
-    `until ${printMoment(momentOfEnd(later, zone))}`,
+    row.mayPassOn ? 'may pass on' : '',
+    until,
     row.purpose ? `to "${row.purpose}"` : '',
   ]
     .filter(Boolean)

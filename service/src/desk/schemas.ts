@@ -6,7 +6,7 @@ export const soonDays = 30
 
 const waiting = object({
   proposal: string().required(),
-  kind: string().oneOf(['invitation', 'ask']).required(),
+  kind: string().oneOf(['invitation', 'ask', 'offer']).required(),
   to: string().nullable().defined(),
   assets: array(string().required()).required(),
   openedAt: instantOut.required(),
@@ -17,7 +17,7 @@ const waiting = object({
 })
 const received = object({
   proposal: string().required(),
-  kind: string().oneOf(['invitation', 'ask']).required(),
+  kind: string().oneOf(['invitation', 'ask', 'offer']).required(),
   from: string().required(),
   business: string().required(),
   assets: array(string().required()).required(),
@@ -32,7 +32,16 @@ const ending = object({
   on: string().required(),
   onText: string().required(),
   until: instantOut.required(),
-  prolong: string().required().meta({ description: 'The sentence that gives it as long again.' }),
+  from: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'Who gave it, where the business is the one that holds it.' }),
+  prolong: string().nullable().defined().meta({ description: 'The sentence that gives it as long again.' }),
+  ask: object({ of: string().required(), wanted: string().required() })
+    .nullable()
+    .defined()
+    .default(null)
+    .meta({ description: 'What to ask its giver for to keep it as long again.' }),
 })
 const unfinished = object({
   personId: string().required(),
@@ -50,6 +59,17 @@ export const desk = object({
     .meta({ description: `Ends within ${soonDays} days.` }),
   unfinished: array(unfinished).required(),
   holes: array(readinessOut).required().meta({ description: 'Given for a purpose, and not enough for it.' }),
+  unstaffed: array(
+    object({
+      from: string().required(),
+      partner: string().required(),
+      on: string().required(),
+      since: instantOut.required(),
+      staff: string().required().meta({ description: 'The sentence without whom: `run on A-… hiding …`.' }),
+    }),
+  )
+    .required()
+    .meta({ description: 'What other businesses gave, and nobody was put on.' }),
   lapsed: array(
     object({
       proposal: string().required(),

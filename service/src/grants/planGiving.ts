@@ -75,12 +75,21 @@ export async function planGiving(
         upstream: target.held ? upstreamFor(acting, who, target, words) : null,
         ceilingOf: target.held ? acting.name : null,
       }
-      items.set(target.id, planItem(target, words, current, giving, now))
+      const item = planItem(target, words, current, giving, now)
+      items.set(target.id, who.kind === 'business' ? withPassingOn(item, sentence) : item)
     }
     if (who.kind === 'business') assertGivingSaid(who.name, sentence, [...items.values()])
     recipients.push({ who, items: [...items.values()] })
   }
   return { verb: 'let', sentence, text, recipients, purpose, scope }
+}
+
+/** Whether it may be passed on is part of what a partner holds: said anew it is a change too. */
+function withPassingOn(item: PlannedItem, { mayPassOn }: LetSentence): PlannedItem {
+  const { grant, change } = item
+  if (!grant || grant.mayPassOn === mayPassOn) return item
+  if (mayPassOn) return { ...item, change: 'changed' }
+  return change === 'same' ? { ...item, change: 'lowered' } : item
 }
 
 function assertQuestionsFit(acting: Acting, sentence: LetSentence, everybody: readonly Addressee[]): void {

@@ -39,6 +39,9 @@ const statements = [
 
   `CREATE INDEX history_partners ON history USING gin ((entry->'data'->'partners')) WHERE entry->'data' ? 'partners'`,
 
+  `CREATE OR REPLACE FUNCTION facts_holder(wanted_team uuid, wanted_partner uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    IF wanted_team IS NOT NULL THEN RETURN (SELECT json_build_object('kind', 'team', 'id', t.id, 'name', t.name) FROM team t WHERE t.id = wanted_team); END IF;
+    RETURN (SELECT json_build_object('kind', 'business', 'id', b.id, 'number', b.number, 'name', b.name) FROM business b WHERE b.id = wanted_partner); END $$`,
   `DROP FUNCTION facts_upstream(uuid)`,
   `CREATE FUNCTION facts_upstream(lowest uuid, wanted uuid, outer_asset uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
     RETURN (WITH RECURSIVE link AS (

@@ -47,6 +47,7 @@ export async function readinessAtPartner(
   const held = new Set((await sharedAssets(room, acting.id, owner.id)).map(asset => asset.number))
   return {
     ...told,
+    at: { number: owner.number, name: owner.name },
     whoCanMend: (await adminsOf(manager, acting.id)).map(admin => admin.name),
     requirements: told.requirements.map(one => {
       const known = one.asset !== null && held.has(one.asset.number)

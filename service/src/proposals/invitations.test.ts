@@ -108,7 +108,9 @@ test('accepting to give access takes a fresh proof, whether it comes with a tier
     scene.callum.client.POST('/v1/me/tokens', { body: { name: 'attended', until, unattended: false } }),
   )
   const accepting = (client = famigliaClient({ url: scene.url, token })) =>
-    answerOf(client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path: { proposal: proposal! } } }))
+    answerOf(
+      client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path: { proposal: proposal! } }, body: {} }),
+    )
   expect(await problemOf(accepting())).toMatchObject({ code: 'proof.needed' })
   await accepting(scene.callum.client)
   expect(await scene.can('callum@gullwright.example', 'access.change', winter)).toBe(true)

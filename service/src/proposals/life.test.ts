@@ -138,7 +138,7 @@ test('somebody who has a sign-in is not asked to make one, and an invitation to 
   const { items } = await answerOf(tomasz.client.GET('/v1/me/proposals'))
   expect(items).toMatchObject([{ to: 'tom@home.example', business: { name: 'Gullwright & Moss' } }])
   const path = { proposal: items[0]!.id }
-  await answerOf(tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path } }))
+  await answerOf(tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', { body: {}, params: { path } }))
   const { businesses } = await answerOf(tomasz.client.GET('/v1/me'))
   expect(businesses.map(business => business.name)).toEqual(['Gullwright & Moss', 'Ondaverde Ferries'])
 })

@@ -58,6 +58,8 @@ export interface RequirementInWords {
 
 export interface ReadinessInWords {
   readonly who: { readonly name: string; readonly text: string }
+  /** Whose assets it is about, where they are another business's than who asks. */
+  readonly at: { readonly number: string; readonly name: string } | null
   readonly purpose: string
   readonly ready: boolean
   readonly met: number
@@ -116,6 +118,7 @@ export function tellReadiness(parts: ReadinessParts): ReadinessInWords {
   const musts = requirements.filter(requirement => requirement.need.must)
   return {
     who: { name: who.name, text: textOf(who) },
+    at: null,
     purpose: purpose.name,
     ready,
     met: musts.filter(requirement => requirement.state === 'met').length,

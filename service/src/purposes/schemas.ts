@@ -50,6 +50,11 @@ export const requirement = object({
 })
 export const readinessOut = object({
   who: object({ name: string().required(), text: string().required() }).required(),
+  at: object({ number: string().required(), name: string().required() })
+    .nullable()
+    .defined()
+    .default(null)
+    .meta({ description: 'Whose assets it is about, where they are another business’s.' }),
   purpose: string().required(),
   ready: boolean().required(),
   met: number().integer().required(),

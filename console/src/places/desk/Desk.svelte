@@ -45,7 +45,7 @@
 
   const accept = (proposal: string) =>
     doing.run(async () => {
-      const accepted = await answerOf(service.POST('/v1/me/proposals/{proposal}/acceptance', own(proposal)))
+      const accepted = await answerOf(service.POST('/v1/me/proposals/{proposal}/acceptance', { ...own(proposal), body: {} }))
       return `Accepted: you work for ${accepted.business.name}.`
     })
   const decline = (proposal: string) =>
