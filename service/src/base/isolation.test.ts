@@ -28,13 +28,17 @@ function routes(): string[] {
 const ofBusinesses = () => routes().filter(route => route.includes('{business}'))
 
 /** Calls a route with a form that fits, so that it is the one who asks who is refused. */
-async function call(route: string, headers: Record<string, string>) {
+async function call(
+  route: string,
+  headers: Record<string, string>,
+  { business = scene.agnese.business, asset = 'ad-account%2Fsummer-crossings' } = {},
+) {
   const [method, path] = route.split(' ') as [string, string]
   const filled = path
-    .replace('{business}', scene.agnese.business)
-    .replace('{asset}', 'ad-account%2Fsummer-crossings')
+    .replace('{business}', business)
+    .replace('{asset}', asset)
     .replace('{other}', 'ad-account%2Fwinter-freight')
-    .replace('{person}', 'priya@ondaverde.example')
+    .replace('{person}', route.includes('{partner}') ? someId : 'priya@ondaverde.example')
     .replace('{address}', 'priya@ondaverde.example')
     .replaceAll(/\{\w+\}/g, someId)
   const { query, body } = forMembers[route] ?? {}
@@ -100,6 +104,31 @@ test('a plain member is refused what takes an admin or a steward, on every route
     if (member === 'may') expect({ route, refused: status >= 400 ? code : null }).toEqual({ route, refused: null })
     else expect({ route, code }).toEqual({ route, code: member })
   }
+}, 60_000)
+
+test('a partner that holds something stays a stranger to the owner’s business, and changes nothing of what it holds', async () => {
+  const { agnese, callum } = scene
+  const { proposal } = await scene.say(agnese, `let ${callum.business} run on ad-account/summer-crossings`)
+  await callum.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
+    params: { path: { business: callum.business, proposal: proposal! } },
+    body: {},
+  })
+  const partner = bearer(callum.token)
+  for (const route of ofBusinesses())
+    expect(await call(route, partner)).toEqual({ route, status: 404, code: 'business.unknown' })
+
+  const [before] = await scene.sql<{ number: string }>(`SELECT * FROM asset WHERE handle = 'summer-crossings'`)
+  const naming = ofBusinesses().filter(route => route.includes('{asset}'))
+  expect(naming.length).toBeGreaterThan(8)
+  const own = { business: callum.business, asset: before!.number }
+  for (const route of naming) {
+    const { status, code } = await call(route, partner, own)
+    // Whom it put on it is its own to see.
+    if (route.endsWith('{asset}/holders')) expect({ route, status }).toEqual({ route, status: 200 })
+    else expect({ route, code }).toEqual({ route, code: expect.stringMatching(/unknown$/) })
+  }
+  expect(await scene.sql(`SELECT * FROM asset WHERE handle = 'summer-crossings'`)).toEqual([before])
+  await scene.say(agnese, `end ${callum.business}`)
 }, 60_000)
 
 test('once the last grant has ended, the asset is gone from every route that showed it', async () => {
