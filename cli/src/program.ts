@@ -8,6 +8,7 @@ import { arrangingCommands } from './commands/arranging.ts'
 import { assetCommands } from './commands/assets.ts'
 import { deskCommand } from './commands/desk.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
+import { partnerCommands } from './commands/partners.ts'
 import { peopleCommands } from './commands/people.ts'
 import { readingCommands } from './commands/reading.ts'
 import { sentenceCommands } from './commands/sentences.ts'
@@ -50,6 +51,7 @@ export function makeProgram(environment: Environment): Command {
   assetCommands(program, run)
   arrangingCommands(program, run)
   peopleCommands(program, run)
+  partnerCommands(program, run)
   ownSignInCommands(program, run)
   program
     .command('serve')

@@ -6352,6 +6352,8 @@ export interface components {
             of: number;
             requirements: {
                 takes: string;
+                /** @description The kind of asset it is about. */
+                noun: string;
                 must: boolean;
                 asset: {
                     number: string;
@@ -6405,6 +6407,8 @@ export interface components {
                 enough: boolean;
                 requirements: {
                     takes: string;
+                    /** @description The kind of asset it is about. */
+                    noun: string;
                     must: boolean;
                     asset: {
                         number: string;

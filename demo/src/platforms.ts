@@ -46,6 +46,14 @@ const adverts: readonly Thing[] = [
     items: [],
   },
   {
+    ref: 'MA-41007',
+    kind: 'ad-account',
+    name: 'Fjord Freight',
+    payment: 'Vastholm Freight, card of the harbour office, up to 2,000 euros a month',
+    figures: euros('890', '14,700', '62 people'),
+    items: [item(1, 'Cold water, warm welcome', 'out')],
+  },
+  {
     ref: 'MA-70113',
     kind: 'tag',
     name: 'Ticket shop tag',

@@ -3,7 +3,11 @@ import type { MovableClock } from '@famiglia/service'
 import {
   asDemoPerson,
   bringIn,
+  acceptInvitation,
+  askOf,
   joinByLetter,
+  offer,
+  publishCard,
   openBusiness,
   say,
   type DemoPerson,
@@ -20,6 +24,26 @@ const gullwright: Opening = {
   business: { name: 'Gullwright & Moss', town: 'Tarnmouth', zone: 'Europe/London' },
   person: { name: 'Callum Osei-Bright', address: 'callum@gullwright.example', password: 'moss grows on billboards' },
 }
+const tallow: Opening = {
+  business: { name: 'Tallow Street Measures', town: 'Tarnmouth', zone: 'Europe/London' },
+  person: { name: 'Yuki Abernathy', address: 'yuki@tallowstreet.example', password: 'candles at either end' },
+}
+const pebblecast: Opening = {
+  business: { name: 'Pebblecast Studio', town: 'Lido Basso', zone: 'Europe/Rome' },
+  person: {
+    name: 'Fenn Delacroix-Umar',
+    address: 'fenn@pebblecast.example',
+    password: 'lens caps in every pocket',
+  },
+}
+const portoLindo: Opening = {
+  business: { name: 'Porto Lindo Tourist Board', town: 'Porto Lindo', zone: 'Europe/Lisbon' },
+  person: { name: 'Sanne Okoro', address: 'sanne@portolindo.example', password: 'maps fold the wrong way' },
+}
+const vastholm: Opening = {
+  business: { name: 'Vastholm Freight', town: 'Vastholm', zone: 'Europe/Oslo' },
+  person: { name: 'Egil Rasmund', address: 'egil@vastholm.example', password: 'freight over deep water' },
+}
 const at = (name: string, address: string, password: string) => ({ name, address, password })
 const tomasz = at('Tomasz Oyelaran', 'tomasz@ondaverde.example', 'captions under every gull')
 const ruben = at('Ruben Achterberg', 'ruben@ondaverde.example', 'ropes coiled by the bollard')
@@ -28,7 +52,8 @@ const noor = at('Noor Castellan', 'noor@ondaverde.example', 'every receipt in it
 const idris = at('Idris Vannucci', 'idris@ondaverde.example', 'curves that bend at easter')
 const bea = at('Bea Fontaine', 'bea@ondaverde.example', 'one summer on the quayside')
 const wren = at('Wren Halloway', 'wren@ondaverde.example', 'gone before the swallows')
-const fenn = at('Fenn Delacroix-Umar', 'fenn@pebblecast.example', 'lens caps in every pocket')
+const marisol = at('Marisol Engstrom', 'marisol@gullwright.example', 'adverts for every tide')
+const dae = at('Dae Whitlock', 'dae@gullwright.example', 'keywords kept in a biscuit tin')
 
 /** How the story begins: a business with one ad account and one member, and an agency. */
 export async function tellBeginning(town: Town): Promise<{ agnese: Teller; tomasz: Teller; callum: Teller }> {
@@ -115,8 +140,13 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   const temp = await joinByLetter(town, bea)
   await joinTeam(agnese, 'paid-media', bea.address)
   daysBeforeToday(40)
-  await say(agnese, `let ${fenn.address} "publish our videos" on channel/decks-and-harbours until ${dayAfterToday(20)}`)
-  const freelancer = await joinByLetter(town, fenn, true)
+  const studio = await openBusiness(town, pebblecast)
+  await say(
+    agnese,
+    `let ${studio.address} "publish our videos" on channel/decks-and-harbours until ${dayAfterToday(20)}`,
+  )
+  await acceptInvitation(studio)
+  const partners = await engagePartners(town, agnese, beginning.callum)
   daysBeforeToday(3)
   await say(
     agnese,
@@ -136,6 +166,10 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
       headers: idempotencyKey(),
     }),
   )
+  await askOf(partners.board, agnese.business, {
+    wanted: `watch on page/day-trips, catalog/crossings-and-cabins until ${dayAfterToday(120)}`,
+    reason: 'We put every crossing to Porto Lindo on our summer map.',
+  })
   daysBeforeToday(0)
   return [
     await asDemoPerson(town, agnese, 'admin of Ondaverde Ferries'),
@@ -145,9 +179,41 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     await asDemoPerson(town, finance, 'finance'),
     await asDemoPerson(town, analyst, 'analyst, money hidden'),
     await asDemoPerson(town, temp, 'summer temp, about to end'),
-    await asDemoPerson(town, freelancer, 'freelancer, videos'),
-    await asDemoPerson(town, beginning.callum, 'admin of Gullwright & Moss'),
+    await asDemoPerson(town, studio, 'freelancer, videos; admin of Pebblecast Studio'),
+    await asDemoPerson(town, beginning.callum, 'admin of Gullwright & Moss, the agency'),
+    await asDemoPerson(town, partners.marisol, 'at the agency, put on Summer Crossings'),
+    await asDemoPerson(town, partners.dae, 'at the agency, put on Summer Crossings to look'),
+    await asDemoPerson(town, partners.measures, 'admin of Tallow Street Measures'),
+    await asDemoPerson(town, partners.board, 'admin of the tourist board; has asked for something'),
+    await asDemoPerson(town, partners.client, 'admin of Vastholm Freight, another client of the agency'),
   ]
+}
+
+/** The agency, the measurement firm, the studio, another client of the agency: each given what it works with, and staffed. */
+async function engagePartners(town: Town, agnese: Teller, callum: Teller) {
+  await say(callum, `let ${marisol.address} watch on ad-account/showcase`)
+  const lead = await joinByLetter(town, marisol, true)
+  await say(callum, `let ${dae.address} watch on ad-account/showcase`)
+  const junior = await joinByLetter(town, dae, true)
+  await publishCard(callum)
+  const until = dayAfterToday(200)
+  await offer(
+    agnese,
+    callum,
+    `run on ad-account/summer-crossings hiding revenue until ${until} to "run our adverts"`,
+    `ads.attach on page/ondaverde-ferries until ${until} to "run our adverts"`,
+  )
+  await say(callum, `let ${marisol.address} run on ad-account/summer-crossings hiding revenue to "run our adverts"`)
+  await say(callum, `let ${marisol.address} ads.attach on page/ondaverde-ferries to "run our adverts"`)
+  await say(callum, `let ${dae.address} watch on ad-account/summer-crossings hiding revenue`)
+  const measures = await openBusiness(town, tallow)
+  await offer(agnese, measures, '"measure conversions" on tag/ticket-shop-tag, property/ticket-shop')
+  const client = await openBusiness(town, vastholm)
+  await bringIn(town, client, 'marram', 'MA-41007', 'fjord-freight')
+  await offer(client, callum, '"run our adverts" on ad-account/fjord-freight')
+  await say(callum, `let ${dae.address} run on ad-account/fjord-freight to "run our adverts"`)
+  const board = await openBusiness(town, portoLindo)
+  return { marisol: lead, dae: junior, measures, client, board }
 }
 
 function dayAfterToday(days: number): string {

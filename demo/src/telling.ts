@@ -144,3 +144,65 @@ export async function linkIn(town: Town, address: string, subject: string): Prom
   }
   throw new Error(`No letter “${subject}” came to ${address} within ten seconds.`)
 }
+
+/** Accepts what waits for somebody who has a sign-in already. */
+export async function acceptInvitation({ client }: Teller): Promise<void> {
+  const { items } = await answerOf(client.GET('/v1/me/proposals'))
+  for (const { id } of items)
+    await answerOf(
+      client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path: { proposal: id } }, body: {} }),
+    )
+}
+
+/** Offers another business access, all in one offer, and has it accepted there. */
+export async function offer(from: Teller, to: Teller, ...words: string[]): Promise<void> {
+  await answerOf(
+    from.client.POST('/v1/businesses/{business}/look-ups', {
+      params: { path: { business: from.business } },
+      body: { number: to.business },
+    }),
+  )
+  for (const said of words) await say(from, `let ${to.business} ${said}`)
+  const { items } = await answerOf(
+    to.client.GET('/v1/businesses/{business}/proposals', {
+      params: { path: { business: to.business }, query: { side: 'received' } },
+    }),
+  )
+  for (const { id } of items)
+    await answerOf(
+      to.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
+        params: { path: { business: to.business, proposal: id } },
+        body: {},
+      }),
+    )
+}
+
+export async function askOf(
+  { client, business }: Teller,
+  of: string,
+  asked: { wanted: string; reason: string },
+): Promise<void> {
+  await answerOf(
+    client.POST('/v1/businesses/{business}/asks', {
+      params: { path: { business } },
+      body: { of, ...asked },
+      headers: idempotencyKey(),
+    }),
+  )
+}
+
+export async function publishCard({ client, business, address }: Teller): Promise<void> {
+  await answerOf(
+    client.PUT('/v1/businesses/{business}/card', {
+      params: { path: { business } },
+      body: {
+        introduction: 'We run adverts for those who carry people and things over water.',
+        contact: address,
+        purposes: [
+          { name: 'run our adverts', reason: 'So that we can prepare, publish and pay attention to your adverts.' },
+          { name: 'read the results', reason: 'So that our monthly letter to you tells what came of them.' },
+        ],
+      },
+    }),
+  )
+}

@@ -115,20 +115,30 @@ export function accessCommands(program: Command, run: Run): void {
 
   program
     .command('ask <words...>')
-    .description('ask for access in your business: ask run on ad-account/summer-crossings until 2027-03-31 --reason …')
+    .description(
+      'ask for access in your business, or of another: ask [B-…] run on ad-account/summer-crossings until 2027-03-31 --reason …',
+    )
     .requiredOption('--reason <text>', 'why you need it')
+    .option('--contact <text>', 'whom another business can write to about it')
     .action(
-      run(async (context, { reason }: { reason: string }, words: string[]) => {
+      run(async (context, { reason, contact }: { reason: string; contact?: string }, given: string[]) => {
+        const [of, words] = businessIn(given)
         const wanted =
           words.length === 1 ? words[0]! : words.map(word => (/\s/.test(word) ? `"${word}"` : word)).join(' ')
         const asked = await answerOf(
           context.client.POST('/v1/businesses/{business}/asks', {
             params: { path: await context.path() },
-            body: { wanted, reason },
+            body: { wanted, reason, ...(of ? { of } : {}), ...(contact ? { contact } : {}) },
             headers: idempotencyKey(),
           }),
         )
         context.desk.one(asked, asked.result)
       }),
     )
+}
+
+/** The business that is asked, where the first word is one, and the words after it. */
+function businessIn(words: readonly string[]): [string | null, readonly string[]] {
+  const [first = '', ...rest] = words
+  return /^b[-\s]?\d/i.test(first) || first.startsWith('business/') ? [first, rest] : [null, words]
 }

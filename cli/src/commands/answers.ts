@@ -1,5 +1,5 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
-import { isAddress } from '@famiglia/core'
+import { isAddress, isTier, looksLikeNumber, readNumber, tiers, type Tier } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import { keep } from '../settings.ts'
@@ -11,8 +11,9 @@ export function answerCommands(program: Command, run: Run): void {
 
   program
     .command('accept <proposal>')
-    .description('accept an invitation, by its link or its id, or grant what a member asked for')
-    .option('--less <words>', 'grant less than was asked for, as "watch on ad-account/summer-crossings"')
+    .description('accept an invitation, by its link or its id, or an offer; or grant what is asked of your business')
+    .option('--less <words>', 'accept or grant less, as "watch on ad-account/summer-crossings"')
+    .option('--keeping <tier>', 'taking a chair: what is left to who held the business in trust')
     .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
@@ -21,15 +22,15 @@ export function answerCommands(program: Command, run: Run): void {
       run(async (context, options: Accepting, wanted: string) => {
         const link = linkIn(wanted)
         if (options.address) return askToMove(context, link, options.address)
-        if (!link && (await isAsk(context, wanted))) return grant(context, wanted, options)
-        if (options.less)
-          throw new Exit(2, '--less is for what a member asked for; an invitation is changed by who sent it.')
+        if (!link && (await isForBusiness(context, wanted))) return acceptForBusiness(context, wanted, options)
+        if (options.less) throw new Exit(2, '--less is for offers and asks; an invitation is changed by who sent it.')
+        const keeping = options.keeping ? { keeping: readTier(options.keeping) } : {}
         const accepted = link
-          ? await acceptByLink(context, link, options)
+          ? await acceptByLink(context, link, options, keeping)
           : await context.withProof(() =>
               answerOf(
                 context.client.POST('/v1/me/proposals/{proposal}/acceptance', {
-                  body: {},
+                  body: keeping,
                   params: { path: { proposal: wanted } },
                 }),
               ),
@@ -40,13 +41,13 @@ export function answerCommands(program: Command, run: Run): void {
 
   program
     .command('decline <proposal>')
-    .description('decline an invitation, by its link or its id, or what a member asked for')
+    .description('decline an invitation, by its link or its id, an offer, or what is asked of your business')
     .option('--reason <text>', 'a word on why')
     .action(
       run(async (context, { reason }: { reason?: string }, wanted: string) => {
         const link = linkIn(wanted)
         const why = reason ? { reason } : {}
-        if (!link && (await isAsk(context, wanted))) {
+        if (!link && (await isForBusiness(context, wanted))) {
           const path = { ...(await context.path()), proposal: wanted }
           const told = await answerOf(
             context.client.POST('/v1/businesses/{business}/proposals/{proposal}/refusal', {
@@ -105,6 +106,12 @@ interface Accepting {
   readonly less?: string
   readonly reason?: string
   readonly address?: string
+  readonly keeping?: string
+}
+
+function readTier(text: string): Tier {
+  if (isTier(text)) return text
+  throw new Exit(2, `“${text}” is no tier: ${tiers.join(', ')} are.`)
 }
 
 /** Whoever has a link alone, passed on or meant for another address, has the letter come to an address of theirs. */
@@ -119,17 +126,17 @@ async function askToMove(context: Context, link: string | null, address: string)
   )
 }
 
-/** Whether an id is that of something a member asks of the acting business. */
-async function isAsk(context: Context, id: string): Promise<boolean> {
+/** Whether an id is that of something the acting business answers: an offer to it, or what it is asked for. */
+async function isForBusiness(context: Context, id: string): Promise<boolean> {
   const business = await context.acting().catch(() => null)
   if (!business || !/^[0-9a-f-]{36}$/i.test(id)) return false
   const { data } = await context.client.GET('/v1/businesses/{business}/proposals/{proposal}', {
     params: { path: { business, proposal: id } },
   })
-  return data?.kind === 'ask'
+  return data?.kind === 'ask' || data?.kind === 'offer'
 }
 
-async function grant(context: Context, proposal: string, { less, reason }: Accepting): Promise<void> {
+async function acceptForBusiness(context: Context, proposal: string, { less, reason }: Accepting): Promise<void> {
   const path = { ...(await context.path()), proposal }
   const body = { ...(less ? { less } : {}), ...(reason ? { reason } : {}) }
   const told = await context.withProof(() =>
@@ -183,10 +190,13 @@ async function acceptByLink(
   context: Context,
   link: string,
   options: { name?: string; password?: string },
+  kept: { keeping?: Tier },
 ): Promise<{ business: { number: string; name: string } }> {
   const { known, signedInAs } = await answerOf(context.client.POST('/v1/invitations/reading', { body: { link } }))
   if (known || signedInAs)
-    return context.withProof(() => answerOf(context.client.POST('/v1/invitations/acceptance', { body: { link } })))
+    return context.withProof(() =>
+      answerOf(context.client.POST('/v1/invitations/acceptance', { body: { link, ...kept } })),
+    )
   if (!context.desk.interactive && !(options.name && options.password))
     throw new Exit(2, 'A new sign-in needs --name and --password when nobody is there to ask.')
   const signIn = {
@@ -194,7 +204,9 @@ async function acceptByLink(
     password:
       options.password ?? (await context.desk.askText('A password (at least 10 characters):', { secret: true })),
   }
-  const call = famigliaClient({ url: context.url }).POST('/v1/invitations/acceptance', { body: { link, signIn } })
+  const call = famigliaClient({ url: context.url }).POST('/v1/invitations/acceptance', {
+    body: { link, signIn, ...kept },
+  })
   const accepted = await answerOf(call)
   const secret = (await call).response.headers.getSetCookie().map(set => /^famiglia_session=([^;]+)/.exec(set)?.[1])[0]
   if (secret) keep(context.environment, { url: context.url, token: secret, actingFor: accepted.business.number })
@@ -204,13 +216,17 @@ async function acceptByLink(
 
 /** An open proposal, by its id or by whom it was sent to. */
 async function sentTo(context: Context, wanted: string): Promise<string> {
-  if (!isAddress(wanted)) return wanted
+  const isBusiness = looksLikeNumber(wanted)
+  if (!isAddress(wanted) && !isBusiness) return wanted
   const { items } = await answerOf(
     context.client.GET('/v1/businesses/{business}/proposals', {
       params: { path: await context.path(), query: { limit: 200 } },
     }),
   )
-  const found = items.find(proposal => proposal.to === wanted.toLowerCase())
+  const number = isBusiness ? readNumber(wanted) : null
+  const found = items.find(proposal =>
+    number?.ok ? proposal.partner?.number === number.number : proposal.to === wanted.toLowerCase(),
+  )
   if (found) return found.id
   throw new Exit(2, `Nothing open was sent to ${wanted}.`)
 }

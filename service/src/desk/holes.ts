@@ -38,7 +38,7 @@ export async function partnerHoles(room: Room, acting: Acting): Promise<Readines
 export async function readinessHoles(room: Room, acting: Acting): Promise<ReadinessInWords[]> {
   const manager = room.database.manager
   const engaged = (await manager.query(
-    `SELECT DISTINCT person_id AS person, purpose FROM access_grant WHERE business_id = $1 AND ended_at IS NULL AND purpose IS NOT NULL AND person_id IS NOT NULL AND (until_at IS NULL OR until_at > $2)
+    `SELECT DISTINCT person_id AS person, purpose FROM access_grant WHERE business_id = $1 AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND person_id IS NOT NULL AND (until_at IS NULL OR until_at > $2)
      ORDER BY person_id, purpose LIMIT ${most}`,
     [acting.id, room.clock.now().toString()],
   )) as { person: string; purpose: string }[]

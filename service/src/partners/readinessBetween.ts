@@ -52,9 +52,8 @@ export async function readinessAtPartner(
     requirements: told.requirements.map(one => {
       const known = one.asset !== null && held.has(one.asset.number)
       const missing = one.state !== 'met' && one.state !== 'not begun'
-      const remedy = missing ? `Ask ${owner.name} for it.` : null
-      const kind = one.asset?.noun
-      const takes = known || !kind ? one.takes : `${one.takes} (${kind})`
+      const remedy = missing ? `Ask ${owner.name} for it: ask ${owner.number} "${wanted.name}"` : null
+      const takes = known ? one.takes : `${one.takes} on a ${one.noun}`
       return { ...one, takes, asset: known ? one.asset : null, sentence: null, tie: null, remedy }
     }),
   }

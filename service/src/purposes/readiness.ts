@@ -1,5 +1,6 @@
 import {
   actionWords,
+  kinds,
   levelOf,
   momentOfEnd,
   noAccess,
@@ -39,6 +40,8 @@ export type ScopedAsset = Asset & { inside: string | null }
 /** One requirement, in words, with what mends it. */
 export interface RequirementInWords {
   readonly takes: string
+  /** The kind of asset it is about, where there may be none yet. */
+  readonly noun: string
   readonly must: boolean
   readonly asset: {
     readonly number: string
@@ -125,6 +128,7 @@ export function tellReadiness(parts: ReadinessParts): ReadinessInWords {
     of: musts.length,
     requirements: requirements.map(requirement => ({
       takes: sayTaken(requirement.need),
+      noun: kinds[requirement.need.kind].noun,
       must: requirement.need.must,
       asset: requirement.asset ? tellAsset(requirement.asset) : null,
       state: requirement.state,

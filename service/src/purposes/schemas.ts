@@ -32,6 +32,7 @@ export const purposeParams = object({ business: string().max(40).required(), pur
 
 export const requirement = object({
   takes: string().required(),
+  noun: string().required().meta({ description: 'The kind of asset it is about.' }),
   must: boolean().required(),
   asset: object({
     number: string().required(),

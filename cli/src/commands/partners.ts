@@ -1,0 +1,395 @@
+import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
+import { sayList } from '@famiglia/core'
+import type { Command } from 'commander'
+import { allPages, Exit, type Context } from '../context.ts'
+import type { Run } from '../program.ts'
+
+/** Other businesses: finding them, what there is between, whom they put on it, stopping them. */
+export function partnerCommands(program: Command, run: Run): void {
+  program
+    .command('look-up <number>')
+    .description('whose business number it is; nothing is sent')
+    .action(
+      run(async (context, _options: object, number: string) => {
+        const found = await answerOf(
+          context.client.POST('/v1/businesses/{business}/look-ups', {
+            params: { path: await context.path() },
+            body: { number },
+          }),
+        )
+        const lines = [
+          `${found.name}, ${found.town} (${found.number})`,
+          `  in Famiglia since ${found.since.slice(0, 10)}${found.mailDomain ? `; its admins write from ${found.mailDomain}` : ''}`,
+          ...(found.shared.length > 0
+            ? found.shared.map(line => `  ${line}`)
+            : ['  There is nothing between you yet.']),
+        ]
+        context.desk.one(found, lines.join('\n'))
+      }),
+    )
+
+  const partners = program
+    .command('partners [partner]')
+    .description('the businesses you give to and get from, or all there is between you and one')
+    .action(
+      run(async (context, _options: object, partner?: string) =>
+        partner ? showPartner(context, partner) : listPartners(context),
+      ),
+    )
+  partners
+    .command('people <partner>')
+    .description('a partner’s people who reach your assets')
+    .action(run(async (context, _options: object, partner: string) => listPeople(context, partner)))
+  for (const [name, frozen, description] of [
+    ['freeze', true, 'stop a partner, or one of its people, at once; nothing is ended'],
+    ['lift', false, 'lift a freeze of yours'],
+  ] as const)
+    partners
+      .command(`${name} <partner> [person]`)
+      .description(description)
+      .action(
+        run(async (context, _options: object, partner: string, person?: string) =>
+          freeze(context, frozen, partner, person),
+        ),
+      )
+
+  program
+    .command('held')
+    .description('what your business holds from others, with the ceiling for its people')
+    .action(
+      run(async context => {
+        const { items } = await answerOf(
+          context.client.GET('/v1/businesses/{business}/held', { params: { path: await context.path() } }),
+        )
+        context.desk.list(items, heldColumns, 'No other business gave you anything yet.')
+      }),
+    )
+
+  inboxCommand(program, run)
+  cardCommands(program, run)
+  trustCommands(program, run)
+}
+
+type Shared = Schemas['SharedAsset']
+
+const heldColumns = [
+  { head: 'asset', of: (asset: Shared) => asset.text },
+  { head: 'number', of: (asset: Shared) => asset.number },
+  { head: 'of', of: (asset: Shared) => asset.owner.name },
+  { head: 'ceiling', of: (asset: Shared) => asset.level },
+  { head: 'hidden', of: (asset: Shared) => asset.hidden.join(', ') },
+  { head: 'until', of: (asset: Shared) => asset.until?.slice(0, 10) ?? '' },
+  { head: 'put on it', of: (asset: Shared) => asset.staffed },
+]
+
+async function listPartners(context: Context): Promise<void> {
+  const path = await context.path()
+  const items = await allPages(
+    after =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/partners', {
+          params: { path, query: after ? { after } : {} },
+        }),
+      ),
+    2_000,
+  )
+  context.desk.list(
+    items,
+    [
+      { head: 'business', of: item => item.name },
+      { head: 'number', of: item => item.number },
+      { head: 'town', of: item => item.town },
+      { head: 'you gave', of: item => item.gave },
+      { head: 'its people', of: item => item.staffed },
+      { head: 'you got', of: item => item.got },
+      { head: 'open', of: item => item.open },
+      {
+        head: '',
+        of: item => [item.frozen ? 'frozen' : '', item.inTrust ? 'in trust' : ''].filter(Boolean).join(', '),
+      },
+    ],
+    'No other business yet: “famiglia look-up B-…”, then “famiglia let B-… run on …”, or ask one for something.',
+  )
+}
+
+async function showPartner(context: Context, named: string): Promise<void> {
+  const path = { ...(await context.path()), partner: named }
+  const partner = await answerOf(
+    context.client.GET('/v1/businesses/{business}/partners/{partner}', { params: { path } }),
+  )
+  const ready = await Promise.all(
+    partner.purposes.map(({ purpose, side }) =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/partners/{partner}/readiness', {
+          params: { path, query: { purpose, side } },
+        }),
+      ).then(told => ({ ...told, side })),
+    ),
+  )
+  const shared = (asset: Shared) =>
+    [
+      `  ${asset.text}: ${asset.level}`,
+      asset.hidden.length > 0 ? `, hiding ${sayList(asset.hidden)}` : '',
+      asset.until ? `, until ${asset.until.slice(0, 10)}` : '',
+      asset.mayPassOn ? ', may pass on' : '',
+      `; ${asset.staffed} put on it`,
+      asset.stopped ? `\n      ${asset.stopped}` : '',
+    ].join('')
+  const lines = [
+    `${partner.name}, ${partner.town} (${partner.number})${partner.frozenBy.length > 0 ? `, frozen by ${sayList(partner.frozenBy)}` : ''}`,
+    `  in Famiglia since ${partner.since.slice(0, 10)}`,
+    ...partner.contacts.map(contact => `  contact: ${contact.name} (${contact.address})`),
+    ...(partner.weGave.length > 0 ? ['You gave them:', ...partner.weGave.map(shared)] : []),
+    ...(partner.theyGave.length > 0 ? ['They gave you:', ...partner.theyGave.map(shared)] : []),
+    ...ready.map(
+      told =>
+        `${told.side === 'gave' ? 'They' : 'You'} ${told.ready ? 'have all that it takes' : `lack ${told.of - told.met} of ${told.of} that it takes`} to “${told.purpose}”.`,
+    ),
+  ]
+  context.desk.one({ ...partner, readiness: ready }, lines.join('\n'))
+}
+
+async function peopleOf(context: Context, partner: string): Promise<Schemas['PartnersPerson'][]> {
+  const path = { ...(await context.path()), partner }
+  return allPages(
+    after =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/partners/{partner}/people', {
+          params: { path, query: after ? { after } : {} },
+        }),
+      ),
+    2_000,
+  )
+}
+
+async function listPeople(context: Context, partner: string): Promise<void> {
+  const people = await peopleOf(context, partner)
+  const rows = people.flatMap(person => person.assets.map(asset => ({ person, asset })))
+  context.desk.list(
+    rows,
+    [
+      { head: 'who', of: ({ person }) => person.name },
+      { head: 'address', of: ({ person }) => person.address },
+      { head: 'of', of: ({ person }) => person.of },
+      { head: 'asset', of: ({ asset }) => asset.text },
+      { head: 'has', of: ({ asset }) => asset.level },
+      { head: 'since', of: ({ asset }) => asset.since?.slice(0, 10) ?? '' },
+      { head: 'last used', of: ({ asset }) => asset.lastUsed?.slice(0, 10) ?? 'never' },
+      { head: 'stopped', of: ({ person, asset }) => (person.frozen ? 'frozen by you' : (asset.stopped ?? '')) },
+    ],
+    'Nobody of theirs reaches anything of yours.',
+  )
+}
+
+async function freeze(context: Context, frozen: boolean, partner: string, person?: string): Promise<void> {
+  const path = { ...(await context.path()), partner }
+  if (!person) {
+    const whole = { params: { path } }
+    const told = await answerOf(
+      frozen
+        ? context.client.PUT('/v1/businesses/{business}/partners/{partner}/freeze', whole)
+        : context.client.DELETE('/v1/businesses/{business}/partners/{partner}/freeze', whole),
+    )
+    return context.desk.one(told, told.result)
+  }
+  const found = (await peopleOf(context, partner)).find(
+    one => one.address === person.toLowerCase() || one.id === person,
+  )
+  if (!found) throw new Exit(2, `Nobody of theirs with the address ${person} reaches anything of yours.`)
+  const one = { params: { path: { ...path, person: found.id } } }
+  const told = await answerOf(
+    frozen
+      ? context.client.PUT('/v1/businesses/{business}/partners/{partner}/people/{person}/freeze', one)
+      : context.client.DELETE('/v1/businesses/{business}/partners/{partner}/people/{person}/freeze', one),
+  )
+  context.desk.one(told, told.result)
+}
+
+/** What other businesses sent and what was sent to them, each apart; and one of them, whole. */
+function inboxCommand(program: Command, run: Run): void {
+  program
+    .command('inbox [proposal]')
+    .description('offers and asks from other businesses, and what you sent; or one of them, with what it needs')
+    .option('--sent', 'what your business sent')
+    .option('--all', 'what was answered too')
+    .action(
+      run(async (context, { sent, all }: { sent?: boolean; all?: boolean }, id?: string) => {
+        if (id) return showProposal(context, id)
+        const path = await context.path()
+        const query = { side: sent ? ('sent' as const) : ('received' as const), state: all ? 'all' : 'open' } as const
+        const items = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/proposals', {
+                params: { path, query: { ...query, ...(after ? { after } : {}) } },
+              }),
+            ),
+          2_000,
+        )
+        context.desk.list(
+          items,
+          [
+            { head: 'proposal', of: item => item.id },
+            { head: 'kind', of: item => item.kind },
+            {
+              head: sent ? 'to' : 'from',
+              of: item => (sent ? (item.to ?? item.partner?.name ?? 'the owner') : item.business.name),
+            },
+            { head: 'says', of: item => item.said },
+            { head: 'since', of: item => item.openedAt.slice(0, 10) },
+            { head: 'is', of: item => (item.granted ? `${item.state}: ${item.granted}` : item.state) },
+          ],
+          sent ? 'Nothing you sent waits for an answer.' : 'Nothing from other businesses waits for your answer.',
+        )
+      }),
+    )
+}
+
+async function showProposal(context: Context, proposal: string): Promise<void> {
+  const params = { path: { ...(await context.path()), proposal } }
+  const told = await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
+  const asked =
+    told.kind === 'ask' && told.partner?.number === (await context.acting())
+      ? await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params }))
+      : null
+  const mark = { here: '✓', missing: '✗', 'to offer': '✎' } as const
+  const lines = [
+    `${told.by.name} of ${told.business.name} ${told.kind === 'ask' ? 'asks for' : 'offers'}: ${told.said}`,
+    ...(told.note ? [`  “${told.note}”`] : []),
+    `  ${told.state}, since ${told.openedAt.slice(0, 10)}${told.state === 'open' ? `, open until ${told.lapsesAt.slice(0, 10)}` : ''}`,
+    ...(told.contact ? [`  contact: ${told.contact}`] : []),
+    ...(told.granted ? [`  of that: ${told.granted}`] : []),
+    ...told.assets.flatMap(asset => [
+      `  ${asset.name}: allows to ${asset.may}`,
+      ...(asset.money ? [`    ${asset.money}`] : []),
+    ]),
+    ...(asked?.things ?? []).map(
+      thing =>
+        `  ${mark[thing.state]} ${thing.text}${thing.name ? ` (${thing.name})` : ''}${thing.remedy ? `: ${thing.remedy}` : ''}`,
+    ),
+  ]
+  context.desk.one({ ...told, ...(asked ?? {}) }, lines.join('\n'))
+}
+
+function cardCommands(program: Command, run: Run): void {
+  const card = program
+    .command('card [number]')
+    .description('your calling card, or that of a business')
+    .action(
+      run(async (context, _options: object, number?: string) => {
+        const found = number
+          ? await answerOf(context.client.GET('/v1/cards/{number}', { params: { path: { number } } }))
+          : (
+              await answerOf(
+                context.client.GET('/v1/businesses/{business}/card', { params: { path: await context.path() } }),
+              )
+            ).card
+        if (!found) throw new Exit(1, 'You have no calling card: “famiglia card publish” makes one.')
+        const lines = [
+          `${found.name}, ${found.town} (${found.number})`,
+          `  ${found.introduction}`,
+          ...found.purposes.map(purpose => `  asks for “${purpose.name}”: ${purpose.reason}`),
+          `  contact: ${found.contact}`,
+          `  ${found.url}`,
+        ]
+        context.desk.one(found, lines.join('\n'))
+      }),
+    )
+  card
+    .command('publish')
+    .description('publish your calling card: clients open its link and the offer is composed for them')
+    .requiredOption('--introduction <text>', 'a few words about your business')
+    .requiredOption('--contact <text>', 'whom clients write to')
+    .requiredOption('--purpose <name=reason...>', 'a purpose you need, and why; several may be said')
+    .action(
+      run(async (context, given: { introduction: string; contact: string; purpose: string[] }) => {
+        const purposes = given.purpose.map(text => {
+          const [name, ...reason] = text.split('=')
+          if (!name?.trim() || reason.length === 0)
+            throw new Exit(2, `--purpose is said as "run our adverts=so that we can publish for you", not “${text}”.`)
+          return { name: name.trim(), reason: reason.join('=').trim() }
+        })
+        const { introduction, contact } = given
+        const published = await answerOf(
+          context.client.PUT('/v1/businesses/{business}/card', {
+            params: { path: await context.path() },
+            body: { introduction, contact, purposes },
+          }),
+        )
+        context.desk.one(published, `Published: ${published.url}`)
+      }),
+    )
+  card
+    .command('take-back')
+    .description('take your calling card back: its link leads nowhere then')
+    .action(
+      run(async context => {
+        const done = await answerOf(
+          context.client.DELETE('/v1/businesses/{business}/card', { params: { path: await context.path() } }),
+        )
+        context.desk.one(done, 'Taken back.')
+      }),
+    )
+}
+
+function trustCommands(program: Command, run: Run): void {
+  program
+    .command('in-trust <name>')
+    .description('open a business for a client who has no account yet, and run it until they take the chair')
+    .requiredOption('--town <town>', 'where it is')
+    .option('--zone <zone>', 'its time zone', Intl.DateTimeFormat().resolvedOptions().timeZone)
+    .action(
+      run(async (context, { town, zone }: { town: string; zone: string }, name: string) => {
+        const opened = await answerOf(
+          context.client.POST('/v1/businesses/{business}/in-trust', {
+            params: { path: await context.path() },
+            body: { name, town, zone },
+            headers: idempotencyKey(),
+          }),
+        )
+        context.desk.one(
+          opened,
+          `Opened ${opened.name} (${opened.number}), held in trust. Act for it with “famiglia act-for ${opened.number}”; “famiglia chair <address>” hands it to its owner.`,
+        )
+      }),
+    )
+
+  program
+    .command('chair <address>')
+    .description('invite the client to take the chair of a business that you hold in trust')
+    .option('--note <text>', 'a personal note for the letter')
+    .action(
+      run(async (context, { note }: { note?: string }, address: string) => {
+        const path = await context.path()
+        await context.sure(`Once ${address} accepts, you are no longer in that business. Send it?`)
+        const told = await context.withProof(() =>
+          answerOf(
+            context.client.POST('/v1/businesses/{business}/chair', {
+              params: { path },
+              body: { address, ...(note ? { note } : {}) },
+            }),
+          ),
+        )
+        context.desk.one(told, told.result)
+      }),
+    )
+
+  program
+    .command('offers-at-once <choice>')
+    .description('whether what partners offer you takes effect without your yes: yes or no')
+    .action(
+      run(async (context, _options: object, choice: string) => {
+        if (choice !== 'yes' && choice !== 'no') throw new Exit(2, `Say yes or no, not “${choice}”.`)
+        const path = await context.path()
+        const done = await context.withProof(() =>
+          answerOf(
+            context.client.PUT('/v1/businesses/{business}/offers-at-once', {
+              params: { path },
+              body: { offersAtOnce: choice === 'yes' },
+            }),
+          ),
+        )
+        context.desk.one(done, choice === 'yes' ? 'Offers take effect at once.' : 'Offers wait for your yes.')
+      }),
+    )
+}
