@@ -25,6 +25,7 @@
           ['desk', 'Desk', 'inbox'],
           ...(business.canGive ? ([['give', 'Give', 'pen']] as const) : []),
           ['access', 'Access', 'table'],
+          ...(acting.isAdmin ? ([['families', 'Families', 'tree']] as const) : []),
           ...(acting.isAdmin ? ([['history', 'History', 'scroll']] as const) : []),
         ] as const)
       : []),
@@ -39,6 +40,10 @@
       groups: 'access',
       'bring-in': 'access',
       proposals: 'desk',
+      partners: 'families',
+      inbox: 'families',
+      card: 'families',
+      'in-trust': 'families',
     }
     return (owner[path ?? ''] ?? path) === place ? ('page' as const) : undefined
   }

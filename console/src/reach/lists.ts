@@ -53,3 +53,24 @@ export function purposesOf(acting: Acting) {
     staleTime: 60_000,
   }))
 }
+
+/** The businesses one gives to or gets from: for admins, who alone deal with them. */
+export function partnersOf(acting: Acting) {
+  return createQuery(() => ({
+    queryKey: ['partners listed', acting.number],
+    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/partners', { params: asked(acting, '') })),
+    enabled: acting.isAdmin,
+    staleTime: 30_000,
+  }))
+}
+
+/** What the acting business holds from others. */
+export function heldOf(acting: Acting) {
+  return createQuery(() => ({
+    queryKey: ['held listed', acting.number],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}/held', { params: { path: { business: acting.number } } })),
+    enabled: acting.number !== '',
+    staleTime: 30_000,
+  }))
+}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { getActing } from '../../frame/acting-context'
+  import Tabs from '../../parts/Tabs.svelte'
 
   /** The three ways to look at who reaches what: the grid, the lists, the groups. */
   let { here }: { here: 'grid' | 'lists' | 'groups' } = $props()
@@ -12,22 +13,8 @@
   ] as const
 </script>
 
-<nav aria-label="Ways to look">
-  {#each places as [key, path, label] (key)}<a
-      href="/{acting.number}/{path}"
-      aria-current={key === here ? 'page' : undefined}>{label}</a
-    >{/each}
-</nav>
-
-<style>
-  nav {
-    display: flex;
-    gap: 1rem;
-    flex-wrap: wrap;
-    font-size: 0.9375rem;
-  }
-  a[aria-current] {
-    text-decoration: none;
-    font-weight: 600;
-  }
-</style>
+<Tabs
+  label="Ways to look"
+  {here}
+  places={places.map(([key, path, name]) => [key, `/${acting.number}/${path}`, name])}
+/>

@@ -1,27 +1,45 @@
 <script lang="ts">
-  import { allKinds, kinds, sayList, tiers, type Kind } from '@famiglia/core'
+  import { allKinds, kinds, readNumber, sayList, tiers, type Kind } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
-  import { assetsOf, purposesOf } from '../../reach/lists'
+  import { assetsOf, partnersOf, purposesOf } from '../../reach/lists'
   import { answerOf, idempotencyKey, service } from '../../reach/service'
 
-  /** Asking for access in one's own business, in one step, with a reason. */
+  /** Asking for access in one's own business, or of another one, in one step, with a reason. */
   const acting = getActing()
   const doing = new Doing()
   const purposes = purposesOf(acting)
   const assets = assetsOf(acting)
-  let on = $state(new URLSearchParams(location.search).get('on') ?? '')
-  let given = $state('watch')
+  const partners = partnersOf(acting)
+  const begun = new URLSearchParams(location.search)
+  let of = $state(begun.get('of') ?? '')
+  let on = $state(begun.get('on') ?? '')
+  let given = $state(begun.get('for') ?? 'watch')
+  let contact = $state('')
+  /** Said elsewhere already, as a desk says what to ask for to keep something longer. */
+  const said = begun.get('wanted')
   let until = $state('')
   let reason = $state('')
   let goesTo: string[] = $state([])
+  let sent = $state(false)
   const isTier = $derived((tiers as readonly string[]).includes(given))
+  const wrong = $derived.by(() => {
+    if (!of || of.startsWith('business/') || of.replace(/\D/g, '').length < 10) return null
+    const reading = readNumber(of)
+    if (!reading.ok) return 'A digit is wrong: the two check digits do not fit. Nothing was looked up.'
+    if (reading.kind !== 'B') return 'That is an asset’s number: leave this empty and say it under “On what”.'
+    return reading.number === acting.number
+      ? 'That is your own number. Leave it empty to ask within your business.'
+      : null
+  })
+  const partner = $derived(partners.data?.items.find(one => one.number === of))
   const wanted = $derived(
-    [isTier ? given : `"${given}"`, on.trim() ? `on ${on.trim()}` : '', until ? `until ${until}` : '']
-      .filter(Boolean)
-      .join(' '),
+    said ??
+      [isTier ? given : `"${given}"`, on.trim() ? `on ${on.trim()}` : '', until ? `until ${until}` : '']
+        .filter(Boolean)
+        .join(' '),
   )
   const example = (kind: Kind) => `${kind}/…`
 
@@ -31,10 +49,16 @@
       const asked = await answerOf(
         service.POST('/v1/businesses/{business}/asks', {
           params: { path: { business: acting.number } },
-          body: { wanted, reason },
+          body: {
+            wanted,
+            reason,
+            ...(of.trim() ? { of: of.trim() } : {}),
+            ...(contact.trim() ? { contact: contact.trim() } : {}),
+          },
           headers: idempotencyKey(),
         }),
       )
+      sent = true
       goesTo = asked.goesTo.map(giver => giver.name)
       return asked.result
     })
@@ -46,46 +70,70 @@
   <div class="span page-top">
     <p class="margin">Ask for access</p>
     <div>
-      <h1 class="title">What do you need to do for {acting.business?.name}?</h1>
+      <h1 class="title">
+        {of
+          ? `What does ${acting.business?.name} need of ${partner?.name ?? 'them'}?`
+          : `What do you need to do for ${acting.business?.name}?`}
+      </h1>
       <p class="sub">
-        It lands on the desk of everybody who can give it. They grant it, grant less, or decline with a word.
+        {of
+          ? 'It lands on the desk of its admins, and in their mail. They grant it, grant less, or decline with a word; you are told.'
+          : 'It lands on the desk of everybody who can give it. They grant it, grant less, or decline with a word.'}
       </p>
     </div>
   </div>
   <form class="section" onsubmit={ask}>
-    <label class="field"
-      ><span>To do what</span>
-      <select class="select" name="given" bind:value={given}>
-        <optgroup label="Purposes"
-          >{#each purposes.data?.items ?? [] as purpose (purpose.name)}<option value={purpose.name}
-              >{purpose.name}</option
-            >{/each}</optgroup
-        >
-        <optgroup label="Tiers"
-          >{#each tiers as tier (tier)}<option value={tier}>{tier}</option>{/each}</optgroup
-        >
-      </select></label
-    >
-    <Field
-      name="on"
-      term="On what"
-      list="known"
-      required={isTier}
-      hint="As sentences name it: {sayList(
-        allKinds.slice(0, 3).map(example),
-      )}. What you do not reach yet can be asked for all the same."
-      bind:value={on}
-    />
-    <datalist id="known"
-      >{#each assets.data?.items ?? [] as asset (asset.number)}<option value="{asset.kind}/{asset.handle}"
-          >{asset.name}, {kinds[asset.kind].noun}</option
-        >{/each}</datalist
-    >
-    <Field name="until" term="Until (left empty: no end)" type="date" bind:value={until} />
+    {#if acting.isAdmin}<Field
+        name="of"
+        term="Whose is it? Another business’s number; empty: your own"
+        placeholder="B-4815-1623-97"
+        list="partners"
+        {wrong}
+        bind:value={of}
+      />
+      <datalist id="partners"
+        >{#each partners.data?.items ?? [] as one (one.number)}<option value={one.number}>{one.name}</option
+          >{/each}</datalist
+      >{/if}
+    {#if !said}<label class="field"
+        ><span>To do what</span>
+        <select class="select" name="given" bind:value={given}>
+          <optgroup label="Purposes"
+            >{#each purposes.data?.items ?? [] as purpose (purpose.name)}<option value={purpose.name}
+                >{purpose.name}</option
+              >{/each}</optgroup
+          >
+          <optgroup label="Tiers"
+            >{#each tiers as tier (tier)}<option value={tier}>{tier}</option>{/each}</optgroup
+          >
+        </select></label
+      >
+      <Field
+        name="on"
+        term="On what"
+        list="known"
+        required={isTier}
+        hint="As sentences name it: {sayList(
+          allKinds.slice(0, 3).map(example),
+        )}, or by its number. What you do not reach yet can be asked for all the same."
+        bind:value={on}
+      />
+      <datalist id="known"
+        >{#each assets.data?.items ?? [] as asset (asset.number)}<option value="{asset.kind}/{asset.handle}"
+            >{asset.name}, {kinds[asset.kind].noun}</option
+          >{/each}</datalist
+      >
+      <Field name="until" term="Until (left empty: no end)" type="date" bind:value={until} />{/if}
     <Field name="reason" term="Why you need it" required maxlength={500} bind:value={reason} />
-    <p><code>ask {wanted}</code></p>
+    {#if of}<Field
+        name="contact"
+        term="Whom they can write to (left empty: you)"
+        maxlength={200}
+        bind:value={contact}
+      />{/if}
+    <p><code>ask {of ? `${of} ` : ''}{wanted}</code></p>
     <Outcome {doing} />
-    <p><button class="btn btn-primary" disabled={doing.busy || goesTo.length > 0}>Ask for it</button></p>
+    <p><button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null}>Ask for it</button></p>
   </form>
 </main>
 

@@ -45,7 +45,9 @@
 
   const accept = (proposal: string) =>
     doing.run(async () => {
-      const accepted = await answerOf(service.POST('/v1/me/proposals/{proposal}/acceptance', { ...own(proposal), body: {} }))
+      const accepted = await answerOf(
+        service.POST('/v1/me/proposals/{proposal}/acceptance', { ...own(proposal), body: {} }),
+      )
       return `Accepted: you work for ${accepted.business.name}.`
     })
   const decline = (proposal: string) =>
@@ -105,12 +107,12 @@
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
           >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
-      {#snippet what(row)}{#if row.kind === 'ask'}<b>{row.from}</b> asks for access to {sayList(row.assets)}{row.reason
-            ? `: “${row.reason}”`
-            : '.'}{:else}<b>{row.from}</b> invites you to work for <b>{row.business}</b>{row.assets.length > 0
-            ? `, on ${sayList(row.assets)}`
-            : ''}.{/if}{/snippet}
-      {#snippet next(row)}{#if row.kind === 'ask'}<a
+      {#snippet what(row)}{#if row.kind !== 'invitation'}<b>{row.from}</b
+          >{#if row.business !== acting.business?.name}{' of '}<b>{row.business}</b>{/if}
+          {row.kind === 'offer' ? 'offers you access to' : 'asks for access to'}
+          {sayList(row.assets)}{row.reason ? `: “${row.reason}”` : '.'}{:else}<b>{row.from}</b> invites you to work for
+          <b>{row.business}</b>{row.assets.length > 0 ? `, on ${sayList(row.assets)}` : ''}.{/if}{/snippet}
+      {#snippet next(row)}{#if row.kind !== 'invitation'}<a
             class="btn btn-primary btn-sm"
             href="/{acting.number}/proposals/{row.proposal}">Read and answer</a
           >{:else}<button class="btn btn-primary btn-sm" onclick={() => accept(row.proposal)}>Accept</button><button
@@ -124,7 +126,8 @@
         >{/snippet}
       {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
           from
-          <b>{row.moveTo}</b>.{:else if row.kind === 'ask'}Nobody has answered yet what you asked for: {sayList(
+          <b>{row.moveTo}</b>.{:else if row.kind === 'ask'}Nobody{row.to ? ` of ${row.to}` : ''} has answered yet what was
+          asked for: {sayList(row.assets)}.{:else if row.kind === 'offer'}<b>{row.to}</b> has not answered the offer of {sayList(
             row.assets,
           )}.{:else}<b>{row.to}</b> has not answered the invitation of {row.by}{row.assets.length > 0
             ? `, to ${sayList(row.assets)}`
@@ -144,26 +147,41 @@
     </DeskSection>
     <DeskSection title="Runs out soon" items={desk.ending}>
       {#snippet when(row)}<span class="due"><Age at={row.until} zone={acting.zone} /></span>{/snippet}
-      {#snippet what(row)}<b>{row.holder}</b> reaches <b>{row.on}</b> until {sayEnd(
+      {#snippet what(row)}<b>{row.holder}</b> reaches <b>{row.on}</b>{row.from ? ` of ${row.from}` : ''} until {sayEnd(
           Temporal.Instant.from(row.until),
           acting.zone,
         )}.{/snippet}
-      {#snippet next(row)}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.prolong)}>Prolong it</a
-        >{/snippet}
+      {#snippet next(row)}{#if row.prolong}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.prolong)}
+            >Prolong it</a
+          >{:else if row.ask}<a
+            class="btn btn-sm"
+            href="/{acting.number}/ask?of={row.ask.of}&wanted={encodeURIComponent(row.ask.wanted)}">Ask for longer</a
+          >{/if}{/snippet}
     </DeskSection>
     <DeskSection title="Not ready yet" items={desk.holes}>
       {#snippet when(row)}<span>{row.met} of {row.of}</span>{/snippet}
-      {#snippet what(row)}{@const hole = firstHole(row)}<b>{row.who.name}</b> is to <i>{row.purpose}</i>, and cannot
-        yet: {hole?.takes}
-        {hole?.asset ? `on ${hole.asset.name}` : ''} is missing.{#if !hole?.sentence && hole?.remedy}<small
+      {#snippet what(row)}{@const hole = firstHole(row)}<b>{row.who.name}</b> is to <i>{row.purpose}</i>{row.at
+          ? ` for ${row.at.name}`
+          : ''}, and cannot yet: {hole?.takes}
+        {hole?.asset ? `on ${hole.asset.name}` : ''} is missing.{#if !row.at && !hole?.sentence && hole?.remedy}<small
             >{hole.remedy}</small
           >{/if}{/snippet}
       {#snippet next(row)}{@const hole = firstHole(row)}{#if hole?.sentence}<a
             class="btn btn-sm"
-            href={sayAddress(acting.number, 'review', hole.sentence)}>Let {row.who.name.split(' ')[0]} have it</a
+            href={sayAddress(acting.number, 'review', hole.sentence)}
+            >Let {row.who.text.startsWith('B-') ? 'them' : row.who.name.split(' ')[0]} have it</a
+          >{:else if row.at}<a
+            class="btn btn-sm"
+            href="/{acting.number}/ask?of={row.at.number}&for={encodeURIComponent(row.purpose)}">Ask for it</a
           >{:else if hole?.tie}<a class="btn btn-sm" href="/{acting.number}/assets/{encodeURIComponent(hole.tie.one)}"
             >Look at it</a
           >{/if}{/snippet}
+    </DeskSection>
+    <DeskSection title="Given to you, and nobody put on it" items={desk.unstaffed}>
+      {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}
+      {#snippet what(row)}<b>{row.from}</b> gave you <b>{row.on}</b>: only the admins reach it so far.{/snippet}
+      {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/partners/{row.partner}">Put somebody on it</a
+        >{/snippet}
     </DeskSection>
     <DeskSection title="Nobody was put on it" items={desk.alone}>
       {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}

@@ -12,6 +12,7 @@
     tiers,
     endOf,
     readMoment,
+    readNumber,
     type Kind,
     type Tier,
   } from '@famiglia/core'
@@ -20,7 +21,7 @@
   import Icon from '../../parts/Icon.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { assetsOf, bundlesOf, peopleOf, purposesOf, teamsOf } from '../../reach/lists'
+  import { assetsOf, bundlesOf, heldOf, partnersOf, peopleOf, purposesOf, teamsOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
   import Choices from './Choices.svelte'
   import Consequences from './Consequences.svelte'
@@ -42,6 +43,8 @@
   const people = peopleOf(acting)
   const teams = teamsOf(acting)
   const bundles = bundlesOf(acting)
+  const partners = partnersOf(acting)
+  const held = heldOf(acting)
   const purposes = purposesOf(acting)
   const preview = createQuery(() => ({
     queryKey: ['preview', acting.number, composer.text],
@@ -76,6 +79,11 @@
       name: bundle.name,
       more: `bundle of ${bundle.assets}`,
     })),
+    ...(held.data?.items ?? []).map(asset => ({
+      key: asset.number,
+      name: asset.name,
+      more: `${asset.noun} of ${asset.owner.name}`,
+    })),
   ])
   const whoItems = $derived([
     ...(people.data?.items ?? []).map(person => ({ key: person.address, name: person.name, more: person.address })),
@@ -84,8 +92,17 @@
       name: team.name,
       more: `team of ${team.members}`,
     })),
+    ...(partners.data?.items ?? []).map(partner => ({
+      key: partner.number,
+      name: partner.name,
+      more: `business in ${partner.town}`,
+    })),
   ])
-  const kindsNamed: Kind[] = $derived(composer.on.map(text => text.split('/')[0] ?? '').filter(isKind))
+  const kindsNamed: Kind[] = $derived(
+    composer.on
+      .map(text => held.data?.items.find(asset => asset.number === text)?.kind ?? text.split('/')[0] ?? '')
+      .filter(isKind),
+  )
   /** What can be given: purposes first, then tiers, then the actions of the kinds that are named. */
   const givenItems = $derived([
     ...(purposes.data?.items ?? []).map(purpose => ({ key: purpose.name, name: purpose.name, more: 'purpose' })),
@@ -126,6 +143,13 @@
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) readOver()
   }
 
+  /** Somebody who is in no list: a person by their address, a business by its number once the check digits fit. */
+  function somebodyNew(typed: string): string | null {
+    if (isAddress(typed)) return typed.toLowerCase()
+    const reading = readNumber(typed)
+    return acting.isAdmin && reading.ok && reading.kind === 'B' ? reading.number : null
+  }
+
   /** In so many months from today, counted where the business is. */
   function inMonths(months: number): string {
     return Temporal.Now.plainDateISO(acting.zone).add({ months }).toString()
@@ -153,8 +177,8 @@
             items={whoItems}
             chosen={composer.who}
             several
-            placeholder="A name, a team, or an e-mail address"
-            free={typed => (isAddress(typed) ? typed.toLowerCase() : null)}
+            placeholder="A name, a team, an e-mail address, or a business number"
+            free={somebodyNew}
             ontake={key => composer.toggleWho(key)}
           />
         </Part>
@@ -233,6 +257,18 @@
           onclick={() => navigator.clipboard.writeText(composer.text)}><Icon name="copy" /></button
         >
       </p>
+      {#if composer.toBusiness}
+        <fieldset class="questions">
+          <label class="check"
+            ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={composer.mayGiveAccess} /> They may give access
+            by it themselves (takes steward)</label
+          >
+          <label class="check"
+            ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={composer.mayPassOn} /> They may pass it on
+            to a further business</label
+          >
+        </fieldset>
+      {/if}
       {#if unread}<Slip tone="badly"
           >{unread}{#snippet remedy()}<button class="quiet" onclick={() => (unread = null)}>Begin anew</button
             >{/snippet}</Slip
@@ -282,6 +318,12 @@
     align-items: center;
     padding: 0.375rem 0.5rem;
     cursor: pointer;
+  }
+  .questions {
+    display: flex;
+    gap: 0.25rem 1.25rem;
+    flex-wrap: wrap;
+    margin-top: 0.5rem;
   }
   .spans {
     display: flex;

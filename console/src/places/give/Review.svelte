@@ -29,6 +29,7 @@
   const strangers = $derived(
     preview?.verb === 'let' ? preview.who.filter(one => one.state === 'new' || one.state === 'invited') : [],
   )
+  const partner = $derived(preview?.who.find(one => one.state === 'partner'))
   const invites = $derived(strangers.length > 0)
   const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
   const name = $derived(sayList((preview?.who ?? []).map(one => one.name)))
@@ -51,7 +52,7 @@
       <div class="done">
         <Slip tone="fine"
           >{sending.said
-            .result}{#snippet remedy()}{#if sending.said?.proposal && sending.said.outcome === 'invited'}<button
+            .result}{#snippet remedy()}{#if sending.said?.proposal && (sending.said.outcome === 'invited' || sending.said.outcome === 'offered')}<button
                 class="quiet"
                 onclick={() => sending.withdraw()}>Withdraw</button
               >{/if}{/snippet}</Slip
@@ -60,7 +61,9 @@
         {#if sending.failed}<Trouble error={sending.failed} />{/if}
         <p class="on">
           <a class="btn btn-primary" href="/{acting.number}/desk">To the desk</a>
-          {#if preview?.assets[0]}<a class="btn" href="/{acting.number}/assets/{preview.assets[0].number}"
+          {#if partner}<a class="btn" href="/{acting.number}/partners/{partner.text}"
+              >See all between you and {partner.name}</a
+            >{:else if preview?.assets[0]}<a class="btn" href="/{acting.number}/assets/{preview.assets[0].number}"
               >See who reaches {preview.assets[0].name}</a
             >{/if}
         </p>
@@ -81,7 +84,7 @@
             <dd>
               {sayList(
                 preview.who.map(one =>
-                  one.address === one.name || !one.address ? one.name : `${one.name} (${one.address})`,
+                  one.text === one.name || one.state === 'team' ? one.name : `${one.name} (${one.text})`,
                 ),
               )}{#if invites && acting.isAdmin}, who
                 {strangers.length === 1 ? 'joins' : 'join'} as
@@ -164,7 +167,7 @@
       {#if preview.mails.length > 0}
         <aside class="post">
           <h2 class="head">The letter {name} gets</h2>
-          {#if invites}<label class="post-note"
+          {#if invites || partner}<label class="post-note"
               ><span>A note from you</span><textarea
                 class="textarea"
                 rows="5"

@@ -2,6 +2,7 @@ import {
   allFigures,
   isAction,
   isTier,
+  looksLikeNumber,
   parseSentence,
   printSentence,
   printWhat,
@@ -23,6 +24,9 @@ export class Composer {
   on: string[] = $state([])
   hiding: Figure[] = $state([])
   until = $state('')
+  /** Questions of their own about a business, no unless said. */
+  mayGiveAccess = $state(false)
+  mayPassOn = $state(false)
   private from: LetSentence['from'] = null
 
   /** Takes up a sentence that was begun elsewhere; what cannot be read is told. */
@@ -39,6 +43,8 @@ export class Composer {
     this.hiding = [...sentence.hiding]
     this.until = sentence.until ? ('date' in sentence.until ? sentence.until.date : sentence.until.at) : ''
     this.from = sentence.from
+    this.mayGiveAccess = sentence.mayGiveAccess
+    this.mayPassOn = sentence.mayPassOn
     return null
   }
 
@@ -50,6 +56,11 @@ export class Composer {
 
   get isByPurpose(): boolean {
     return this.purpose !== '' && this.tier === null && this.actions.length === 0
+  }
+
+  /** Whether it goes to another business: then there is more to ask. */
+  get toBusiness(): boolean {
+    return this.who.some(key => looksLikeNumber(key) || key.startsWith('business/'))
   }
 
   get isWhole(): boolean {
@@ -66,6 +77,8 @@ export class Composer {
       this.isByPurpose ? `"${this.purpose}"` : given || '…',
       this.on.length > 0 ? `on ${this.on.join(', ')}` : this.isByPurpose ? '' : 'on …',
       this.hiding.length > 0 ? `hiding ${this.hiding.join(' and ')}` : '',
+      this.mayGiveAccess && this.toBusiness ? 'may give access' : '',
+      this.mayPassOn && this.toBusiness ? 'may pass on' : '',
       this.until ? `until ${this.until}` : '',
       this.purpose && !this.isByPurpose ? `to "${this.purpose}"` : '',
     ]

@@ -1,0 +1,123 @@
+<script lang="ts">
+  import { Temporal } from '@famiglia/core'
+  import { getActing } from '../../frame/acting-context'
+  import Field from '../../parts/Field.svelte'
+  import Outcome from '../../parts/Outcome.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import { answerOf, service, type Schemas } from '../../reach/service'
+
+  /** Answering a proposal: whole, in part, no; or taking back what one sent. What comes next stands there afterwards. */
+  interface Props {
+    proposal: Schemas['Proposal']
+    received: boolean
+    grantable: Schemas['AskedThings']['grantable'] | null
+  }
+  let { proposal, received, grantable }: Props = $props()
+
+  const acting = getActing()
+  const doing = new Doing()
+  let lessening = $state(false)
+  let less = $state('')
+  let reason = $state('')
+  const path = $derived({ business: acting.number, proposal: proposal.id })
+  const open = $derived(proposal.state === 'open')
+  const mine = $derived(proposal.by.id === acting.me?.person.id && !received)
+  const answers = $derived(open && !mine && (received || (proposal.kind === 'ask' && !proposal.partner)))
+  const sent = $derived(open && !answers && !received)
+  const words = $derived(
+    proposal.kind === 'offer'
+      ? { yes: 'Accept it', some: 'Accept less', this: 'Accept this' }
+      : { yes: 'Grant it', some: 'Grant less', this: 'Grant this' },
+  )
+
+  function beginLess() {
+    lessening = !lessening
+    if (less) return
+    const end = proposal.assets[0]?.until
+    const until = end
+      ? ` until ${Temporal.Instant.from(end).subtract({ milliseconds: 1 }).toZonedDateTimeISO(proposal.business.zone).toPlainDate().toString()}`
+      : ''
+    const named = proposal.assets.map(asset => (received ? asset.number : `${asset.kind}/${asset.handle}`))
+    less = grantable
+      ? (grantable[0]?.said ?? '')
+      : `watch on ${named.join(', ')} hiding ${proposal.assets[0]?.hidden.join(' and ') || 'revenue'}${until}`
+  }
+
+  const because = () => (reason.trim() ? { reason: reason.trim() } : {})
+  const accept = (part: boolean) =>
+    doing.run(async () => {
+      const body = { ...(part ? { less: less.trim() } : {}), ...because() }
+      const answered = await answerOf(
+        service.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }),
+      )
+      return answered.result
+    })
+  const decline = () =>
+    doing.run(
+      async () =>
+        (
+          await answerOf(
+            service.POST('/v1/businesses/{business}/proposals/{proposal}/refusal', {
+              params: { path },
+              body: because(),
+            }),
+          )
+        ).result,
+    )
+  const withdraw = () =>
+    doing.run(async () => {
+      await answerOf(service.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', { params: { path } }))
+      return 'Withdrawn.'
+    })
+  const remind = () =>
+    doing.run(async () => {
+      const again = await answerOf(
+        service.POST('/v1/businesses/{business}/proposals/{proposal}/reminder', { params: { path } }),
+      )
+      return `Sent again to ${again.sentTo}; it stays open until ${again.staysOpenUntil}.`
+    })
+</script>
+
+{#if answers}
+  <div class="acts">
+    <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{words.yes}</button>
+    <button class="btn" aria-expanded={lessening} onclick={beginLess}>{words.some}</button>
+    <button class="btn btn-ghost" disabled={doing.busy} onclick={decline}>Decline</button>
+  </div>
+  {#if lessening}
+    <Field
+      name="less"
+      term="What it is instead"
+      hint="What you leave out falls. Never more than was proposed."
+      bind:value={less}
+    />
+    <p class="acts"><button class="btn btn-sm btn-primary" onclick={() => accept(true)}>{words.this}</button></p>
+  {/if}
+  <Field name="reason" term="A word with your answer, if you like" maxlength={500} bind:value={reason} />
+{:else if sent}
+  <div class="acts">
+    <button class="btn" disabled={doing.busy} onclick={withdraw}>Withdraw it</button>
+    {#if proposal.partner || proposal.kind === 'invitation'}<button class="btn" disabled={doing.busy} onclick={remind}
+        >Send it again</button
+      >{/if}
+  </div>
+{/if}
+<Outcome {doing} label={words.yes} />
+{#if proposal.state === 'accepted' && proposal.partner}
+  <p class="acts">
+    <a
+      class="btn btn-primary"
+      href="/{acting.number}/partners/{received ? proposal.business.number : proposal.partner.number}"
+      >See what is ready now, and what is missing</a
+    >
+  </p>
+{/if}
+
+<style>
+  .acts {
+    display: flex;
+    gap: 0.75rem;
+    flex-wrap: wrap;
+    margin: 1rem 0 0.75rem;
+  }
+</style>
