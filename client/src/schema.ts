@@ -5612,7 +5612,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who reaches what: people, teams and invited ones down, assets across */
+        /** Who reaches what: people, teams, partners, their people and invited ones down, assets across */
         get: {
             parameters: {
                 query?: {
@@ -6542,9 +6542,23 @@ export interface components {
                 must: boolean;
             }[];
             grantable: {
-                text: string;
+                number: string;
+                kind: string;
+                noun: string;
+                handle: string;
                 name: string;
+                given: string;
+                tier: string | null;
+                may: string;
+                mayNot: string;
+                sees: ("spend" | "revenue" | "contacts")[];
+                hidden: ("spend" | "revenue" | "contacts")[];
+                money: string | null;
+                text: string;
+                /** @description As `less` would say it. */
                 said: string;
+                /** Format: date-time */
+                until: string | null;
             }[];
         };
         FoundBusiness: {
@@ -6676,10 +6690,12 @@ export interface components {
                 /** @description Whether another asset holds it. */
                 inside: boolean;
                 frozen: boolean;
+                /** @description Who owns it, by name, where it is held from another business. */
+                owner: string | null;
             }[];
             rows: {
                 /** @enum {string} */
-                kind: "person" | "team" | "invited";
+                kind: "person" | "team" | "partner" | "outsider" | "invited";
                 key: string;
                 name: string;
                 text: string;

@@ -15,6 +15,7 @@ import {
   seatCost,
   surplusOver,
   type Instant,
+  type LetSentence,
 } from '@famiglia/core'
 import type { Room } from '../base/room.ts'
 import { countSeats } from '../businesses/seats.ts'
@@ -119,7 +120,7 @@ async function previewLet(room: Room, acting: Acting, plan: PlannedLet): Promise
     takesProof: takesFreshProof(plan),
     mails: (await Promise.all(plan.recipients.map(recipient => mailsTo(room, acting, recipient)))).flat(),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
-    notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, recipient)))],
+    notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient)))],
   }
 }
 
@@ -263,10 +264,10 @@ async function seatsFor(room: Room, acting: Acting, more: number, now: Instant):
   }
 }
 
-function notesOn(acting: Acting, recipient: PlannedRecipient): string[] {
+function notesOn(acting: Acting, plan: PlannedLet, recipient: PlannedRecipient): string[] {
   const { who, items } = recipient
   const notes: string[] = []
-  if (who.kind === 'business') notes.push(...notesOnPartner(who, recipient))
+  if (who.kind === 'business') notes.push(...notesOnPartner(who, recipient, plan.sentence))
   else if (who.kind === 'team')
     notes.push(
       who.members.length > 0
@@ -300,13 +301,23 @@ function notesOn(acting: Acting, recipient: PlannedRecipient): string[] {
   return notes
 }
 
-function notesOnPartner({ partner }: BusinessAddressed, recipient: PlannedRecipient): string[] {
+function notesOnPartner(
+  { partner }: BusinessAddressed,
+  recipient: PlannedRecipient,
+  { mayGiveAccess, mayPassOn }: Pick<LetSentence, 'mayGiveAccess' | 'mayPassOn'>,
+): string[] {
   const stays = waitsForYes(recipient)
-    ? `It waits for the yes of one of its admins. More that you say to ${partner.name} until then goes into the same offer.`
+    ? `The offer waits for the yes of one of its admins. More that you say to ${partner.name} until then goes into the same offer.`
     : `It holds at once: ${partner.offersAtOnce ? `${partner.name} chose to take offers without a yes of its own` : 'it is no more than it has'}.`
   return [
     `${partner.name} (${partner.number}) is a business in ${partner.town}. ${stays}`,
     `What you give is the ceiling: ${partner.name} puts its own people on it, and nobody of them reaches more. You see each of them, and can freeze one.`,
+    ...(mayGiveAccess
+      ? [`Those whom ${partner.name} puts on it as stewards may put its others on it themselves.`]
+      : []),
+    ...(mayPassOn
+      ? [`${partner.name} may pass it on to a further business, whose people you see and can freeze too.`]
+      : []),
     'It costs you no seats.',
   ]
 }

@@ -1,7 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import { actionsOfKind, allKinds, tiers, type Kind } from '@famiglia/core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { at, bringIn, join, openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
+import { at, bringIn, join, joinByLetter, openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
 
 type Grid = Schemas['Grid']
 
@@ -146,4 +146,43 @@ test('the grid is told to admins alone', async () => {
   const bea = await join(scene, 'Noor Castellan', 'let WHO watch on page/ondaverde-ferries')
   const call = answerOf(bea.client.GET('/v1/businesses/{business}/grid', { params: at(bea) }))
   expect(await problemOf(call)).toMatchObject({ code: 'standing.not-enough' })
+})
+
+test('partners and their people stand in the grid, beneath the ceiling; an agency sees its own people on what it holds', async () => {
+  const { agnese, callum } = scene
+  const { proposal } = await scene.say(agnese, `let ${callum.business} run on ad-account/winter-freight hiding revenue`)
+  await answerOf(
+    callum.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
+      params: { path: { business: callum.business, proposal: proposal! } },
+      body: {},
+    }),
+  )
+  await scene.say(callum, 'let marisol@gullwright.example watch on ad-account/showcase')
+  await joinByLetter(scene, 'Marisol Engstrom', 'marisol@gullwright.example', 'adverts for every tide')
+  await scene.say(callum, 'let marisol@gullwright.example draft on ad-account/winter-freight hiding revenue')
+
+  const ours = await grid({})
+  const column = ours.assets.findIndex(asset => asset.name === 'Winter Freight')
+  const rowsOf = (kind: string) => ours.rows.filter(row => row.kind === kind)
+  expect(rowsOf('partner')).toMatchObject([
+    { name: 'Gullwright & Moss', cells: [{ column, level: 'run', how: 'own' }] },
+  ])
+  expect(rowsOf('outsider').map(row => row.name)).toEqual(['Callum Osei-Bright', 'Marisol Engstrom'])
+  expect(rowsOf('outsider')[1]!.cells).toMatchObject([{ column, level: 'draft', how: 'through' }])
+
+  const theirs = await answerOf(
+    callum.client.GET('/v1/businesses/{business}/grid', { params: { path: { business: callum.business } } }),
+  )
+  expect(theirs.assets.map(asset => [asset.name, asset.owner])).toEqual([
+    ['Gullwright showcase', null],
+    ['Winter Freight', 'Ondaverde Ferries'],
+  ])
+  const marisol = theirs.rows.find(row => row.name === 'Marisol Engstrom')!
+  expect(marisol.cells).toMatchObject([{ level: 'watch' }, { level: 'draft', hidden: ['revenue'] }])
+  const admin = theirs.rows.find(row => row.name === 'Callum Osei-Bright')!
+  expect(admin).toMatchObject({ everything: true, cells: [{ column: 1, level: 'run' }] })
+
+  await scene.say(agnese, `let ${callum.business} watch on ad-account/winter-freight hiding revenue`)
+  const lowered = (await grid({})).rows.find(row => row.name === 'Marisol Engstrom')!
+  expect(lowered.cells).toMatchObject([{ level: 'watch', how: 'through' }])
 })

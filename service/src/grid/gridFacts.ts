@@ -1,11 +1,25 @@
-import type { AccessFacts, AssetFact, GrantFact, HolderFact, Kind, Standing } from '@famiglia/core'
+import type {
+  AccessFacts,
+  AssetFact,
+  BusinessFact,
+  GrantFact,
+  HolderFact,
+  Kind,
+  MembershipFact,
+  Standing,
+} from '@famiglia/core'
 import { allKinds, Temporal } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
+import type { Room } from '../base/room.ts'
+import { heldAssets } from '../assets/held.ts'
 import type { Acting } from '../businesses/acting.ts'
 
-/** The business's assets as the columns of the grid, with what contains what. */
+/** The columns of the grid: the business's own assets, then those it holds from others. */
 export interface GridColumns {
+  readonly acting: BusinessFact
   readonly assets: readonly (AssetFact & { readonly inside: string | null })[]
+  /** What was given to businesses on each column's asset, whatever is passed on by it. */
+  readonly toBusinesses: readonly (readonly GrantFact[])[]
   /** Which assets a target reaches: itself and what it holds, or all of a bundle. */
   readonly reachedBy: ReadonlyMap<string, readonly number[]>
 }
@@ -23,26 +37,104 @@ interface ColumnRow {
 
 export const mostColumns = 1_000
 
-export async function readColumns(database: DataSource, acting: Acting): Promise<GridColumns> {
+/** As many held ones as a sheet takes; an agency that holds more looks at its clients one by one. */
+const mostHeld = 300
+
+export async function readColumns(room: Room, acting: Acting): Promise<GridColumns> {
+  const self = { id: acting.id, number: acting.number, name: acting.name, zone: acting.zone, paused: false }
+  const own = await readOwnColumns(room.database, self)
+  const held = await readHeldColumns(room, acting)
+  const reachedBy = new Map<string, number[]>()
+  const rows = [...own, ...held]
+  rows.forEach(({ places }, index) => {
+    for (const place of places) reachedBy.set(place, [...(reachedBy.get(place) ?? []), index])
+  })
+  const toPartners = await readToBusinesses(room.database, [...new Set(own.flatMap(row => row.places))])
+  return {
+    acting: self,
+    assets: rows.map(row => row.asset),
+    reachedBy,
+    toBusinesses: rows.map(row => row.toBusinesses ?? row.places.flatMap(place => toPartners.get(place) ?? [])),
+  }
+}
+
+interface Column {
+  readonly asset: AssetFact & { readonly inside: string | null }
+  /** What access to it can be given on. */
+  readonly places: readonly string[]
+  readonly toBusinesses: readonly GrantFact[] | null
+}
+
+async function readOwnColumns(database: DataSource, owner: BusinessFact): Promise<Column[]> {
   const rows = (await database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.frozen_at IS NOT NULL AS frozen, asset.inside_id,
        ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id IN (asset.id, asset.inside_id)) AS bundles
      FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostColumns}`,
-    [acting.id, allKinds],
+    [owner.id, allKinds],
   )) as ColumnRow[]
-  const owner = { id: acting.id, number: acting.number, name: acting.name, zone: acting.zone, paused: false }
-  const reachedBy = new Map<string, number[]>()
-  rows.forEach((row, index) => {
-    for (const target of [row.id, ...(row.inside_id ? [row.inside_id] : []), ...row.bundles])
-      reachedBy.set(target, [...(reachedBy.get(target) ?? []), index])
-  })
-  const assets = rows.map(({ inside_id, bundles: _bundles, ...row }) => ({
-    ...row,
-    archived: false,
-    owner,
-    inside: inside_id,
+  return rows.map(({ inside_id, bundles, ...row }) => ({
+    asset: { ...row, archived: false, owner, inside: inside_id },
+    places: [row.id, ...(inside_id ? [inside_id] : []), ...bundles],
+    toBusinesses: null,
   }))
-  return { assets, reachedBy }
+}
+
+async function readHeldColumns({ database, facts }: Room, acting: Acting): Promise<Column[]> {
+  const rows = (await database.query(
+    `SELECT asset.id, asset.inside_id FROM asset JOIN (${heldAssets('$1')}) held ON held.id = asset.id JOIN business owner ON owner.id = asset.business_id
+     WHERE asset.archived_at IS NULL ORDER BY owner.name, array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostHeld}`,
+    [acting.id, allKinds],
+  )) as { id: string; inside_id: string | null }[]
+  const around = await facts.aroundPartners(rows.map(row => ({ business: acting.id, asset: row.id })))
+  return rows.flatMap((row, index) => {
+    const found = around[index]
+    if (!found) return []
+    return [
+      {
+        asset: { ...found.asset, inside: row.inside_id },
+        places: [row.id, ...found.grants.map(grant => grant.on.id)].filter(
+          (place, at, all) => all.indexOf(place) === at,
+        ),
+        toBusinesses: [...found.grants, ...found.upstream],
+      },
+    ]
+  })
+}
+
+interface ToBusinessRow extends Omit<GridGrant, 'team' | 'teamName' | 'onBundle'> {
+  giver: BusinessFact
+  holder: { id: string; number: string; name: string }
+  mayPassOn: boolean
+  frozen: boolean
+}
+
+/** What was given to other businesses on the business's own assets, and what those passed on, by what it is on. */
+async function readToBusinesses(database: DataSource, places: readonly string[]): Promise<Map<string, GrantFact[]>> {
+  const rows = (await database.query(
+    `SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from, date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
+       facts_business(g.business_id) AS giver, facts_holder(NULL, g.partner_id) AS holder, facts_frozen(g.business_id, g.partner_id) AS frozen
+     FROM access_grant g WHERE g.target_id = ANY($1) AND g.partner_id IS NOT NULL AND g.ended_at IS NULL LIMIT 5000`,
+    [places],
+  )) as ToBusinessRow[]
+  const found = new Map<string, GrantFact[]>()
+  for (const { giver, holder, target, from, until, upstream, ...row } of rows)
+    found.set(target, [
+      ...(found.get(target) ?? []),
+      {
+        ...row,
+        giver,
+        holder: { ...holder, kind: 'business' },
+        on: { id: target, kind: 'bundle', name: '' },
+        from: Temporal.Instant.fromEpochMilliseconds(Math.round(from)),
+        until: until === null ? null : Temporal.Instant.fromEpochMilliseconds(Math.round(until)),
+        ended: null,
+        upstream: upstream ?? null,
+        holdsAsset: true,
+        givenBy: '',
+        purpose: null,
+      },
+    ])
+  return found
 }
 
 /** A grant as a row of the grid needs it. */
@@ -57,6 +149,9 @@ interface GridGrant {
   hiding: GrantFact['hiding']
   from: number
   until: number | null
+  /** The business that gave it, and the grant it passes on: of what was put on others' assets. */
+  giver?: BusinessFact | null
+  upstream?: string | null
 }
 
 export interface GridPerson {
@@ -81,7 +176,7 @@ export interface GridTeam {
 const grantJson = (
   holder: string,
 ) => `(SELECT json_agg(json_build_object('id', g.id, 'target', g.target_id, 'onBundle', g.bundle_id IS NOT NULL, 'team', g.team_id, 'teamName', holding.name,
-    'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding, 'from', date_part('epoch', g.from_at) * 1000, 'until', date_part('epoch', g.until_at) * 1000))
+    'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding, 'from', date_part('epoch', g.from_at) * 1000, 'until', date_part('epoch', g.until_at) * 1000, 'upstream', g.upstream_id))
   FROM access_grant g LEFT JOIN team holding ON holding.id = g.team_id WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holder})) AS grants`
 
 const people = `
@@ -140,36 +235,90 @@ function valuesOf(business: string, { after, find, limit }: GridPage): unknown[]
   return [business, after?.[0] ?? null, after?.[1] ?? null, find?.replace(/[\\%_]/g, '\\$&') ?? null, limit]
 }
 
-/** The facts around one holder, for each asset that a grant of theirs reaches: nothing more is asked of the records. */
+const outside = `
+  WITH RECURSIVE below AS (
+    SELECT g.id, g.business_id, g.partner_id, g.person_id, g.team_id FROM access_grant g WHERE g.business_id = $1 AND g.partner_id IS NOT NULL AND g.ended_at IS NULL
+    UNION ALL SELECT g.id, g.business_id, g.partner_id, g.person_id, g.team_id FROM below JOIN access_grant g ON g.upstream_id = below.id AND g.ended_at IS NULL),
+  reach AS (
+    SELECT m.person_id, m.business_id AS of_id, NULL::uuid AS grant_id, NULL::text AS team FROM below JOIN membership m ON m.business_id = below.partner_id AND m.standing = 'admin'
+    UNION SELECT coalesce(below.person_id, t.person_id), below.business_id, below.id, team.name FROM below LEFT JOIN team ON team.id = below.team_id LEFT JOIN team_member t ON t.team_id = below.team_id WHERE below.partner_id IS NULL)
+  SELECT person.id, person.name, main.address, person.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = person.id) AS "secondProof",
+    EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen, string_agg(DISTINCT of.name, ', ') AS of,
+    (SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = ANY(array_agg(of.id))) AS memberships,
+    json_agg(json_build_object('id', g.id, 'target', g.target_id, 'onBundle', g.bundle_id IS NOT NULL, 'team', g.team_id, 'teamName', reach.team, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
+      'from', date_part('epoch', g.from_at) * 1000, 'until', date_part('epoch', g.until_at) * 1000, 'giver', facts_business(g.business_id), 'upstream', g.upstream_id)) FILTER (WHERE g.id IS NOT NULL) AS grants
+  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main JOIN business of ON of.id = reach.of_id LEFT JOIN access_grant g ON g.id = reach.grant_id
+  WHERE ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')
+  GROUP BY person.id, person.name, main.address ORDER BY person.name, person.id LIMIT $5`
+
+/** One of the people of partners, by whatever of them they reach the business's assets. */
+export interface GridOutsider {
+  readonly id: string
+  readonly name: string
+  readonly address: string
+  readonly of: string
+  readonly secondProof: boolean
+  readonly frozen: boolean
+  readonly memberships: readonly MembershipFact[] | null
+  readonly grants: readonly GridGrant[] | null
+}
+
+export async function readOutsiders(database: DataSource, business: string, page: GridPage): Promise<GridOutsider[]> {
+  return database.query(outside, valuesOf(business, page))
+}
+
+export interface GridPartner {
+  readonly id: string
+  readonly number: string
+  readonly name: string
+}
+
+const partners = `
+  SELECT partner.id, partner.number, partner.name FROM business partner WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.partner_id = partner.id AND g.ended_at IS NULL)
+    AND ($2::text IS NULL OR (partner.name, partner.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR partner.name ILIKE '%' || $4 || '%') ORDER BY partner.name, partner.id LIMIT $5`
+
+export async function readPartnersGiven(
+  database: DataSource,
+  business: string,
+  page: GridPage,
+): Promise<GridPartner[]> {
+  return database.query(partners, valuesOf(business, page))
+}
+
+/**
+ * The facts around one holder, for each asset that a grant of theirs reaches, or that was given to a business of which
+ * they are an admin: nothing more is asked of the records.
+ */
 export function factsByColumn(
-  { assets, reachedBy }: GridColumns,
+  { acting, assets, reachedBy, toBusinesses }: GridColumns,
   person: AccessFacts['person'],
-  membership: { standing: Standing; paused: boolean; frozen: boolean },
+  memberships: readonly MembershipFact[],
   grants: readonly GridGrant[],
 ): Map<number, AccessFacts> {
   const byColumn = new Map<number, GrantFact[]>()
+  const add = (column: number, grant: GrantFact) => byColumn.set(column, [...(byColumn.get(column) ?? []), grant])
   for (const grant of grants)
-    for (const column of reachedBy.get(grant.target) ?? []) {
-      const facts = byColumn.get(column) ?? []
-      facts.push(toFact(grant, assets[column]!, person))
-      byColumn.set(column, facts)
-    }
+    for (const column of reachedBy.get(grant.target) ?? [])
+      add(column, toFact(grant, assets[column]!, grant.giver ?? acting, person))
+  const chairs = new Set(memberships.filter(held => held.standing === 'admin').map(held => held.business))
+  toBusinesses.forEach((given, column) => {
+    for (const grant of given) if (chairs.has(grant.holder.id)) add(column, grant)
+  })
   return new Map(
     [...byColumn].map(([column, held]) => {
-      const asset = assets[column]!
-      const memberships = [{ business: asset.owner.id, ...membership }]
-      return [column, { person, asset, memberships, grants: held, upstream: [] }]
+      const upstream = toBusinesses[column] ?? []
+      return [column, { person, asset: assets[column]!, memberships, grants: held, upstream }]
     }),
   )
 }
 
-function toFact(grant: GridGrant, asset: AssetFact, person: AccessFacts['person']): GrantFact {
+function toFact(grant: GridGrant, asset: AssetFact, giver: BusinessFact, person: AccessFacts['person']): GrantFact {
   const holder: HolderFact = grant.team
     ? { kind: 'team', id: grant.team, name: grant.teamName ?? '' }
     : { kind: 'person', id: person.id, name: person.name }
   return {
     id: grant.id,
-    giver: asset.owner,
+    giver,
     holder,
     on: grant.onBundle
       ? { id: grant.target, kind: 'bundle', name: '' }
@@ -180,7 +329,7 @@ function toFact(grant: GridGrant, asset: AssetFact, person: AccessFacts['person'
     from: Temporal.Instant.fromEpochMilliseconds(Math.round(grant.from)),
     until: grant.until === null ? null : Temporal.Instant.fromEpochMilliseconds(Math.round(grant.until)),
     ended: null,
-    upstream: null,
+    upstream: grant.upstream ?? null,
     holdsAsset: true,
     frozen: false,
     mayPassOn: false,

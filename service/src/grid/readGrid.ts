@@ -4,11 +4,21 @@ import type { Room } from '../base/room.ts'
 import { readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/records.ts'
-import { readColumns, readPeople, readTeams, type GridColumns, type Narrowing } from './gridFacts.ts'
+import {
+  readColumns,
+  readOutsiders,
+  readPartnersGiven,
+  readPeople,
+  readTeams,
+  type GridColumns,
+  type Narrowing,
+} from './gridFacts.ts'
 import {
   domainOf,
   soonDays,
   rowOfInvitation,
+  rowOfOutsider,
+  rowOfPartner,
   rowOfPerson,
   rowOfTeam,
   type GridFilter,
@@ -30,13 +40,13 @@ export interface Grid {
 }
 
 /** The sections of the grid, in their order; a page goes on in the next one where one is at its end. */
-const sections = ['person', 'team', 'invited'] as const
+const sections = ['person', 'team', 'partner', 'outsider', 'invited'] as const
 type Section = (typeof sections)[number]
 
-/** Only people lack a second proof or come from outside, and only invitations are waiting to be accepted. */
+/** Only people lack a second proof or come from outside, partners' people among them, and only invitations are waiting to be accepted. */
 function isAbout(section: Section, filter: GridFilter | null): boolean {
   if (filter === 'invited') return section === 'invited'
-  if (filter === 'no second proof' || filter === 'outside people') return section === 'person'
+  if (filter === 'no second proof' || filter === 'outside people') return section === 'person' || section === 'outsider'
   return filter === null || section !== 'invited'
 }
 
@@ -50,12 +60,12 @@ function narrowingTo(filter: GridFilter | null, homes: ReadonlySet<string>, now:
 const atOnce = 200
 
 /**
- * A page of who reaches what: people, teams and invited ones down, assets across. A page costs a few queries, however
+ * A page of who reaches what: people, teams, partners, their people and invited ones down, assets across. A page costs a few queries, however
  * many rows and columns there are; with a filter, as many as it takes to fill the page.
  */
 export async function readGrid(room: Room, acting: Acting, asked: GridAsked): Promise<Grid> {
   const { database } = room
-  const columns = await readColumns(database, acting)
+  const columns = await readColumns(room, acting)
   const admins = await adminsOf(database.manager, acting.id)
   const homes = new Set(admins.map(admin => domainOf(admin.address)))
   const now = room.clock.now()
@@ -108,6 +118,18 @@ async function readSection(
       name: team.name,
       id: team.id,
       row: rowOfTeam(columns, team, now),
+    }))
+  if (section === 'partner')
+    return (await readPartnersGiven(database, acting.id, page)).map(partner => ({
+      name: partner.name,
+      id: partner.id,
+      row: rowOfPartner(columns, partner, now),
+    }))
+  if (section === 'outsider')
+    return (await readOutsiders(database, acting.id, page)).map(person => ({
+      name: person.name,
+      id: person.id,
+      row: rowOfOutsider(columns, person, now),
     }))
   return (await readInvitations(database, acting, page, now)).map(invited => ({
     name: invited.address,

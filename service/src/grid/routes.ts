@@ -26,11 +26,15 @@ const gridOut = object({
       name: string().required(),
       inside: boolean().required().meta({ description: 'Whether another asset holds it.' }),
       frozen: boolean().required(),
+      owner: string()
+        .nullable()
+        .defined()
+        .meta({ description: 'Who owns it, by name, where it is held from another business.' }),
     }),
   ).required(),
   rows: array(
     object({
-      kind: string().oneOf(['person', 'team', 'invited']).required(),
+      kind: string().oneOf(['person', 'team', 'partner', 'outsider', 'invited']).required(),
       key: string().required(),
       name: string().required(),
       text: string().required(),
@@ -62,7 +66,7 @@ export async function gridRoutes(app: House, room: Room): Promise<void> {
     {
       schema: {
         tags: ['access'],
-        summary: 'Who reaches what: people, teams and invited ones down, assets across',
+        summary: 'Who reaches what: people, teams, partners, their people and invited ones down, assets across',
         params: businessParam,
         querystring: gridQuery,
         response: { 200: gridOut },
@@ -79,14 +83,15 @@ export async function gridRoutes(app: House, room: Room): Promise<void> {
         find: find || null,
       })
       void reply.headers(nextLink(request.url, next))
-      const assets = columns.assets.map(({ number: place, kind, handle, name, inside, frozen }) => ({
+      const assets = columns.assets.map(({ number: place, kind, handle, name, inside, frozen, owner }) => ({
         number: place,
         kind,
         noun: kinds[kind].noun,
-        text: `${kind}/${handle}`,
+        text: owner.id === acting.id ? `${kind}/${handle}` : place,
         name,
         inside: inside !== null,
         frozen,
+        owner: owner.id === acting.id ? null : owner.name,
       }))
       return { assets, rows, next }
     },

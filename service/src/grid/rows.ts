@@ -13,7 +13,14 @@ import {
   type Path,
 } from '@famiglia/core'
 import { LRUCache } from 'lru-cache'
-import { factsByColumn, type GridColumns, type GridPerson, type GridTeam } from './gridFacts.ts'
+import {
+  factsByColumn,
+  type GridColumns,
+  type GridOutsider,
+  type GridPartner,
+  type GridPerson,
+  type GridTeam,
+} from './gridFacts.ts'
 
 /** What somebody has on the asset of one column. */
 export interface GridCell {
@@ -26,7 +33,7 @@ export interface GridCell {
 }
 
 export interface GridRow {
-  readonly kind: 'person' | 'team' | 'invited'
+  readonly kind: 'person' | 'team' | 'partner' | 'outsider' | 'invited'
   /** A person's id, a team's handle, a proposal's id. */
   readonly key: string
   readonly name: string
@@ -65,7 +72,7 @@ export function rowOfPerson(
   const facts = factsByColumn(
     columns,
     { id: person.id, name: person.name, paused: false, frozenByOwner: false },
-    person,
+    [{ business: columns.acting.id, standing: person.standing, paused: person.paused, frozen: person.frozen }],
     person.grants ?? [],
   )
   const everything = person.standing === 'admin' && !person.paused && !person.frozen
@@ -89,20 +96,88 @@ export function rowOfPerson(
     secondProof: person.secondProof,
     outside,
     everything,
-    cells: everything ? [] : cells.map(({ marks: _marks, ...cell }) => cell),
+    cells: withoutMarks(everything ? cells.filter(cell => isHeld(columns, cell.column)) : cells),
     marks: [...marks],
   }
 }
 
+/** Whether a column is an asset that another business owns: of those an admin has what was given, not everything. */
+function isHeld({ acting, assets }: GridColumns, column: number): boolean {
+  return assets[column]!.owner.id !== acting.id
+}
+
+function withoutMarks(cells: readonly (GridCell & { marks: GridFilter[] })[]): GridCell[] {
+  return cells.map(({ marks: _marks, ...cell }) => cell)
+}
+
+/** A business that was given something: what any of its admins has by it, and the ceiling for its people. */
+export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Instant): GridRow {
+  const facts = factsByColumn(
+    columns,
+    { id: partner.id, name: partner.name, paused: false, frozenByOwner: false },
+    [{ business: partner.id, standing: 'admin', paused: false, frozen: false }],
+    [],
+  )
+  const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'through' ? ('own' as const) : cell.how }))
+  return {
+    kind: 'partner',
+    key: partner.number,
+    name: partner.name,
+    text: partner.number,
+    note: null,
+    standing: null,
+    secondProof: true,
+    outside: true,
+    everything: false,
+    cells: withoutMarks(cells),
+    marks: [...new Set(cells.flatMap(cell => cell.marks))],
+  }
+}
+
+/** One of a partner's people: all that they reach is through the partner. */
+export function rowOfOutsider(columns: GridColumns, person: GridOutsider, at: Instant): GridRow {
+  const facts = factsByColumn(
+    columns,
+    { id: person.id, name: person.name, paused: false, frozenByOwner: person.frozen },
+    person.memberships ?? [],
+    person.grants ?? [],
+  )
+  const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
+  const marks = new Set<GridFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])
+  if (!person.secondProof) marks.add('no second proof')
+  return {
+    kind: 'outsider',
+    key: person.id,
+    name: person.name,
+    text: person.address,
+    note: person.frozen ? `${person.of}, frozen` : person.of,
+    standing: null,
+    secondProof: person.secondProof,
+    outside: true,
+    everything: false,
+    cells: withoutMarks(cells),
+    marks: [...marks],
+  }
+}
+
+function cellsOf(facts: ReadonlyMap<number, AccessFacts>, at: Instant): (GridCell & { marks: GridFilter[] })[] {
+  return [...facts].sort(([one], [other]) => one - other).flatMap(([column, around]) => cellOf(column, around, at))
+}
+
 /** Finance people reach what has bills by their standing: facts of every such column, with the grants where there are any. */
 function standingFacts(
-  { assets }: GridColumns,
+  { acting, assets }: GridColumns,
   person: GridPerson,
   known: ReadonlyMap<number, AccessFacts>,
 ): Map<number, AccessFacts> {
   return new Map(
     assets.flatMap((asset, column) => {
-      if (known.has(column) || !kinds[asset.kind].byName.some(action => action.startsWith('billing.'))) return []
+      if (
+        known.has(column) ||
+        asset.owner.id !== acting.id ||
+        !kinds[asset.kind].byName.some(action => action.startsWith('billing.'))
+      )
+        return []
       const { standing, paused, frozen } = person
       const memberships = [{ business: asset.owner.id, standing, paused, frozen }]
       const around = {
@@ -184,12 +259,10 @@ export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): Gr
   const facts = factsByColumn(
     columns,
     { id: team.id, name: team.name, paused: false, frozenByOwner: false },
-    { standing: 'member', paused: false, frozen: false },
+    [{ business: columns.acting.id, standing: 'member', paused: false, frozen: false }],
     (team.grants ?? []).map(grant => ({ ...grant, team: null })),
   )
-  const cells = [...facts]
-    .sort(([one], [other]) => one - other)
-    .flatMap(([column, around]) => cellOf(column, around, at))
+  const cells = cellsOf(facts, at)
   return {
     kind: 'team',
     key: team.handle,
@@ -200,7 +273,7 @@ export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): Gr
     secondProof: true,
     outside: false,
     everything: false,
-    cells: cells.map(({ marks: _marks, ...cell }) => cell),
+    cells: withoutMarks(cells),
     marks: [...new Set(cells.flatMap(cell => cell.marks))],
   }
 }

@@ -1,3 +1,4 @@
+import { levelOf } from '@famiglia/core'
 import { array, boolean, object, string } from 'yup'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
@@ -6,9 +7,12 @@ import { declineAsk, grantAsk, sayAsked } from '../asking/answerAsk.ts'
 import { declineBusinessAsk, grantBusinessAsk } from '../asking/answerBusinessAsk.ts'
 import { readBusinessAsk } from '../asking/readBusinessAsk.ts'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { assetInWords } from '../grants/schemas.ts'
+import { tellAsset } from '../grants/tellLevel.ts'
 import { gatherProposal } from '../proposals/describe.ts'
 import { proposals } from '../proposals/records.ts'
 import { proposalParams } from '../proposals/schemas.ts'
+import { instantOut } from '../sign-in/schemas.ts'
 import { acceptOffer, declineOffer } from './answerOffer.ts'
 
 const tags = ['proposals']
@@ -33,7 +37,11 @@ const askedThings = object({
     }),
   ).required(),
   grantable: array(
-    object({ text: string().required(), name: string().required(), said: string().required() }),
+    assetInWords.shape({
+      text: string().required(),
+      said: string().required().meta({ description: 'As `less` would say it.' }),
+      until: instantOut.nullable().defined(),
+    }),
   ).required(),
 }).meta({ id: 'AskedThings' })
 
@@ -108,11 +116,14 @@ export async function answerRoutes(app: House, room: Room): Promise<void> {
       const { things, items } = await readBusinessAsk(room, manager, acting, await gatherProposal(manager, found))
       return {
         things: [...things],
-        grantable: items.map(({ item, target }) => ({
-          text: target.text,
-          name: target.name,
-          said: sayAsked(item, target.text, null, acting.zone),
-        })),
+        grantable: items.flatMap(({ item, target }) =>
+          target.assets.map(asset => ({
+            ...tellAsset(asset, item, levelOf(asset.kind, item), acting.name),
+            text: target.text,
+            said: sayAsked(item, target.text, null, acting.zone),
+            until: item.until?.toString() ?? null,
+          })),
+        ) as never,
       }
     },
   )

@@ -23,12 +23,17 @@
 
   const lines = $derived(grid.lines)
   const assets = $derived(grid.assets)
+  /** The own ones come first, then those held from others. */
+  const owned = $derived(assets.filter(asset => asset.owner === null).length)
   const groups = $derived.by(() => {
-    const found: { noun: string; from: number; count: number }[] = []
+    const found: { noun: string; name: string; from: number; count: number }[] = []
     assets.forEach((asset, index) => {
       const last = found.at(-1)
-      if (last?.noun === asset.noun) last.count++
-      else found.push({ noun: asset.noun, from: index, count: 1 })
+      const noun = asset.owner ?? asset.noun
+      if (last?.noun === noun) {
+        last.count++
+        last.name = asset.owner ?? capitalised(sayMany(noun))
+      } else found.push({ noun, name: asset.owner ?? capitalised(noun.split(' ')[0]!), from: index, count: 1 })
     })
     return found
   })
@@ -118,7 +123,9 @@
                     role="columnheader"
                     style:left="calc(var(--name) + {index * columnWidth + 16}px)"
                     title="{asset.name}, {asset.noun}"
-                    ><a href="/{acting.number}/assets/{asset.number}">{asset.inside ? '› ' : ''}{asset.name}</a></span
+                    >{#if asset.owner}<span class="held">{asset.name}</span>{:else}<a
+                        href="/{acting.number}/assets/{asset.number}">{asset.inside ? '› ' : ''}{asset.name}</a
+                      >{/if}</span
                   >{/if}
               {/each}
               {#each groups as group (group.from)}
@@ -127,8 +134,7 @@
                   aria-hidden="true"
                   title={group.noun}
                   style:left="calc(var(--name) + {group.from * columnWidth}px)"
-                  style:width="{group.count * columnWidth}px"
-                  >{capitalised(group.count > 1 ? sayMany(group.noun) : group.noun.split(' ')[0]!)}</span
+                  style:width="{group.count * columnWidth}px">{group.name}</span
                 >
               {/each}
             </div>
@@ -144,18 +150,24 @@
                   <div class="line" role="row" style:transform="translateY({item.start}px)">
                     <span class="name" role="rowheader">
                       {#if row.kind === 'person'}<a href="/{acting.number}/people/{row.key}">{row.name}</a>
+                      {:else if row.kind === 'partner'}<a href="/{acting.number}/partners/{row.key}">{row.name}</a>
                       {:else if row.kind === 'team'}<a href="/{acting.number}/groups?team={row.key}">{row.name}</a>
                       {:else}<span class="plain" title={row.name}>{row.name}</span>{/if}
                       {#if row.note && row.kind !== 'invited'}<small>{row.note}</small>{/if}
-                      {#if row.kind === 'person' && !row.secondProof}<span class="due" title="no second proof"
+                      {#if !row.secondProof}<span class="due" title="no second proof"
                           >!<span class="sr-only">no second proof</span></span
                         >{/if}
                     </span>
                     {#if row.everything}
-                      <span class="everything" role="cell"
-                        ><TierMark tier="steward" /><i>everything the business owns, as admin</i><u></u></span
+                      <span
+                        class="everything"
+                        role="cell"
+                        style:width={owned < assets.length ? `${Math.max(owned, 1) * columnWidth - 24}px` : undefined}
+                        ><TierMark tier="steward" />{#if owned >= 6}<i>everything the business owns, as admin</i>{/if}<u
+                        ></u></span
                       >
-                    {:else}
+                    {/if}
+                    {#if !row.everything || row.cells.length > 0}
                       {#each row.cells.filter(cell => isInSight(cell.column)) as cell (cell.column)}
                         <span class="cell" role="cell" style:left="calc(var(--name) + {cell.column * columnWidth}px)">
                           <button

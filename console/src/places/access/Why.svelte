@@ -20,6 +20,7 @@
   let { row, cell, asset, close }: Props = $props()
 
   const acting = getActing()
+  const isPerson = $derived(row.kind === 'person' || row.kind === 'outsider')
   const action = $derived(
     isTier(cell.tier ?? '') && isKind(asset.kind) && isTier(cell.tier!)
       ? [...actionsOfTier(asset.kind, cell.tier)].at(-1)!
@@ -34,7 +35,7 @@
           body: { who: row.text, action, asset: asset.number },
         }),
       ),
-    enabled: row.kind === 'person',
+    enabled: isPerson,
   }))
   const hiding = $derived(cell.hidden.length > 0 ? ` hiding ${cell.hidden.join(' and ')}` : '')
   const sentence = $derived(`let ${row.text} ${cell.level} on ${asset.text}${hiding}`)
@@ -48,9 +49,14 @@
     </h2>
     <button aria-label="Close" onclick={close}><Icon name="cross" /></button>
   </div>
-  {#if row.kind === 'person'}
+  {#if isPerson}
     {#if why.data}
-      <PathDrawing paths={why.data.paths} from={asset.name} owner={acting.business?.name ?? ''} to={row.name} />
+      <PathDrawing
+        paths={why.data.paths}
+        from={asset.name}
+        owner={asset.owner ?? acting.business?.name ?? ''}
+        to={row.name}
+      />
       <ul>
         {#each why.data.paths as path, index (index)}
           <li><b>{path.counts ? 'Counts.' : 'Does not count.'}</b> {path.sentence}</li>
@@ -58,6 +64,9 @@
       </ul>
     {:else if why.error}<Trouble error={why.error} />{:else}<Waiting />{/if}
   {:else if row.kind === 'team'}<p>The team holds it; whoever is in the team reaches it, whoever leaves no longer.</p>
+  {:else if row.kind === 'partner'}<p>
+      This is the ceiling: its admins have it, and put their people on it beneath it.
+    </p>
   {:else}<p>Nothing is given until the invitation is accepted.</p>{/if}
   <dl class="facts">
     <div>
@@ -70,12 +79,13 @@
     </div>
   </dl>
   <p class="acts">
-    {#if cell.how !== 'through' && row.standing !== 'finance'}<a
+    {#if cell.how !== 'through' && row.standing !== 'finance' && !row.everything}<a
         class="btn btn-sm"
         href={sayAddress(acting.number, 'give', sentence)}>Change it</a
       >
       <a class="btn btn-sm end" href={sayAddress(acting.number, 'review', `end ${row.text} on ${asset.text}`)}>End it</a
       >{/if}
+    {#if row.kind === 'partner'}<a class="quiet" href="/{acting.number}/partners/{row.key}">Its page</a>{/if}
     {#if row.kind === 'person'}<a class="quiet" href="/{acting.number}/people/{row.key}">Their page</a>{/if}
   </p>
 </aside>

@@ -20,7 +20,13 @@ export type Filter = (typeof filters)[number]
 /** A line of the grid: the head of a section, or somebody. */
 export type Line = { readonly head: string } | { readonly row: GridRow }
 
-const heads = { person: 'People', team: 'Teams', invited: 'Invited' } as const
+const heads = {
+  person: 'People',
+  team: 'Teams',
+  partner: 'Partners',
+  outsider: 'Partners’ people',
+  invited: 'Invited',
+} as const
 
 /** The rows as they are asked for, page after page, with the heads of their sections between them. */
 export class GridRows {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { capitalised } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
@@ -41,7 +42,8 @@
         <p class="hole">
           <span class="bad"><Icon name="cross" /></span>
           <span
-            >{one.takes}{one.asset ? ` on ${one.asset.name}` : ''} is missing{one.sentence || side === 'got'
+            >{capitalised(one.takes)}{one.asset ? ` on ${one.asset.name}` : ''} is missing{one.sentence ||
+            side === 'got'
               ? '.'
               : `: ${one.remedy ?? ''}`}</span
           >

@@ -85,6 +85,9 @@
     width: 26rem;
     max-width: 100%;
   }
+  form :global(.input) {
+    width: 100%;
+  }
   form .btn {
     margin-top: 1.625rem;
   }

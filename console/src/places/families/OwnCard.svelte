@@ -150,6 +150,9 @@
     gap: 0.875rem;
     max-width: 40rem;
   }
+  form :global(.input) {
+    width: 100%;
+  }
   fieldset {
     display: grid;
     gap: 0.375rem;

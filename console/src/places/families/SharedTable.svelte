@@ -37,7 +37,7 @@
         <th scope="row"
           ><TierMark tier={asset.tier} actions={asset.level.split(', ').length} how={asset.stopped ? 'idle' : 'own'} />
           {#if own}<a href="/{acting.number}/assets/{asset.number}">{asset.name}</a>{:else}{asset.name}{/if}
-          <small>{asset.noun}, <span class="num">{asset.number}</span></small></th
+          <small class="kind">{asset.noun}, <span class="num">{asset.number}</span></small></th
         >
         {#if owners}<td><a href="/{acting.number}/partners/{asset.owner.number}">{asset.owner.name}</a></td>{/if}
         <td
@@ -56,6 +56,11 @@
 </table>
 
 <style>
+  .kind {
+    display: block;
+    margin-left: 1.75rem;
+    white-space: nowrap;
+  }
   .acts {
     white-space: nowrap;
     text-align: right;

@@ -167,7 +167,7 @@
       {#if preview.mails.length > 0}
         <aside class="post">
           <h2 class="head">The letter {name} gets</h2>
-          {#if invites || partner}<label class="post-note"
+          {#if preview.verb === 'let' && (invites || partner)}<label class="post-note"
               ><span>A note from you</span><textarea
                 class="textarea"
                 rows="5"

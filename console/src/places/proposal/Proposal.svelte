@@ -8,7 +8,7 @@
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { sayFigures } from '../../parts/figures'
-  import { answerOf, service } from '../../reach/service'
+  import { answerOf, service, type Schemas } from '../../reach/service'
   import { route } from '../../router'
   import Answer from './Answer.svelte'
   import AskedThings from './AskedThings.svelte'
@@ -34,12 +34,13 @@
     enabled: received && proposal?.kind === 'ask',
   }))
   const kinds = { ask: 'Asked for', offer: 'An offer', invitation: 'An invitation' } as Record<string, string>
+  /** What it is about: as it was offered, or as it would come to if all that is here were granted. */
+  type Asset = Omit<Schemas['Proposal']['assets'][number], 'bundle'>
+  const assets: readonly Asset[] = $derived(asked.data?.grantable ?? proposal?.assets ?? [])
   const until = $derived(
     sayList([
       ...new Set(
-        (proposal?.assets ?? []).map(asset =>
-          asset.until ? sayEnd(Temporal.Instant.from(asset.until), acting.zone) : 'no end is set',
-        ),
+        assets.map(asset => (asset.until ? sayEnd(Temporal.Instant.from(asset.until), acting.zone) : 'no end is set')),
       ),
     ]),
   )
@@ -75,18 +76,18 @@
               <dt>What it takes</dt>
               <dd><AskedThings things={asked.data.things} /></dd>
             </div>{/if}
-          {#if proposal.assets.length > 0}
+          {#if assets.length > 0}
             <div>
               <dt>{proposal.state === 'open' ? 'It would allow' : 'It was to allow'}</dt>
-              <dd><AssetWords assets={proposal.assets} how="waiting" /></dd>
+              <dd><AssetWords {assets} how="waiting" /></dd>
             </div>
             <div>
               <dt>And show</dt>
-              <dd><EachAsset assets={proposal.assets} say={asset => sayFigures(asset.sees, asset.hidden)} /></dd>
+              <dd><EachAsset {assets} say={asset => sayFigures(asset.sees, asset.hidden)} /></dd>
             </div>
-            {#if proposal.assets.some(asset => asset.money)}<div>
+            {#if assets.some(asset => asset.money)}<div>
                 <dt>Whose money</dt>
-                <dd><EachAsset assets={proposal.assets} say={asset => asset.money ?? 'It spends nothing.'} /></dd>
+                <dd><EachAsset {assets} say={asset => asset.money ?? 'It spends nothing.'} /></dd>
               </div>{/if}
             <div>
               <dt>Until</dt>
