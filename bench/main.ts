@@ -7,7 +7,7 @@ import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
-import { seedGrants, seedGrid, seedWoven, type Question } from './seed.ts'
+import { seedGrants, seedGrid, seedPartners, seedWoven, type Question } from './seed.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
@@ -27,6 +27,10 @@ const worlds = [
   {
     name: '100,000 grants, through teams, bundles and what holds the asset',
     seed: (records: pg.Client) => seedWoven(records, 100_000),
+  },
+  {
+    name: '200 clients of 50 assets, through an agency of 40 people',
+    seed: (records: pg.Client) => seedPartners(records, { clients: 200, assets: 50, people: 40 }),
   },
 ]
 

@@ -61,6 +61,35 @@ export async function seedWoven(records: pg.Client, grants: number): Promise<Que
   )
 }
 
+/**
+ * An agency of so many people for so many clients: each client gives it every one of its ad accounts, and each of its
+ * people is put on every fifth of all. Every question is answered through the agency, beneath the client's ceiling.
+ */
+export async function seedPartners(
+  records: pg.Client,
+  { clients, assets, people }: { clients: number; assets: number; people: number },
+): Promise<Question[]> {
+  await seedBusiness(records, people)
+  await records.query(`
+    INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
+      SELECT gen_random_uuid(), 'B-client-' || n, 'Client ' || n, 'Tarnmouth', 'Europe/London', 'pine', now(), (SELECT opened_by FROM business WHERE number = 'B-4815-1623-97'), 14 FROM generate_series(1, ${clients}) n;
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+      SELECT gen_random_uuid(), 'A-' || business.number || '-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-' || business.number || '-' || n, now(), business.opened_by
+      FROM business, generate_series(1, ${assets}) n WHERE business.number LIKE 'B-client-%';
+    INSERT INTO access_grant (id, business_id, asset_id, partner_id, tier, actions, hiding, from_at, given_at, given_by)
+      SELECT gen_random_uuid(), asset.business_id, asset.id, agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
+      FROM asset, business agency WHERE agency.number = 'B-4815-1623-97';
+    INSERT INTO access_grant (id, business_id, asset_id, person_id, tier, actions, hiding, from_at, given_at, given_by, upstream_id)
+      SELECT gen_random_uuid(), agency.id, up.asset_id, person.id, 'steward', '{}', '{}', now() - interval '1 day', now(), agency.opened_by, up.id
+      FROM business agency, ${numbered('person')}, (SELECT id, asset_id, row_number() OVER (ORDER BY asset_id) AS n FROM access_grant WHERE partner_id IS NOT NULL) up
+      WHERE agency.number = 'B-4815-1623-97' AND (up.n + person.n) % 5 = 0;
+    ANALYZE;`)
+  return draw(
+    records,
+    `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id WHERE g.upstream_id IS NOT NULL`,
+  )
+}
+
 /** A grid of persons and assets, ten grants each, and twenty teams; who is named first is an admin with this secret as a token. */
 export async function seedGrid(records: pg.Client, people: number, assets: number, token: string): Promise<void> {
   await seedBusiness(records, people)

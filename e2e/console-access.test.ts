@@ -28,6 +28,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
   const page = await pageOf(scene.agnese)
   await to(page, '/desk')
   for (const words of [
+    'Sanne Okoro of Porto Lindo Tourist Board asks for access to watch on page/day-trips',
     'Tomasz Oyelaran asks for access to Summer Crossings',
     'oona@pebblecast.example has not answered the invitation',
     'Bea Fontaine reaches Summer Crossings until',
@@ -43,7 +44,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
   await page.getByText('In force: Bea Fontaine may tag.use on Ticket shop tag').waitFor()
   await page.getByRole('link', { name: 'To the desk' }).click()
   await page.getByRole('heading', { name: 'Runs out soon' }).waitFor()
-  await page.getByText('is to run our adverts').waitFor({ state: 'detached' })
+  await page.getByText('Bea Fontaine is to run our adverts').waitFor({ state: 'detached' })
 })
 
 test('the grid shows who reaches what, is narrowed by a filter, and a cell tells why with the path drawn', async () => {

@@ -92,11 +92,17 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
     businesses: [{ name: 'Ondaverde Ferries', standing: 'admin' }],
   })
   expect(await waiting(place)).toMatchObject({
-    received: [{ kind: 'ask', from: 'Tomasz Oyelaran' }],
+    received: [
+      { kind: 'ask', from: 'Sanne Okoro', business: 'Porto Lindo Tourist Board' },
+      { kind: 'ask', from: 'Tomasz Oyelaran' },
+    ],
     waiting: [{ to: 'oona@pebblecast.example' }],
     lapsed: [{ to: 'leander@ondaverde.example' }],
     alone: [{ name: 'Winter Timetable' }],
-    holes: [{ who: { name: 'Bea Fontaine' }, purpose: 'run our adverts', ready: false }],
+    holes: [
+      { who: { name: 'Gullwright & Moss' }, purpose: 'run our adverts', ready: false },
+      { who: { name: 'Bea Fontaine' }, purpose: 'run our adverts', ready: false },
+    ],
     ending: [{ holder: 'Bea Fontaine' }, { holder: 'Bea Fontaine' }, { holder: 'Fenn Delacroix-Umar' }],
   })
   expect(leftovers().length).toBeGreaterThan(0)

@@ -19,7 +19,7 @@ const pages = [
 
 let scene: Scene
 beforeAll(async () => {
-  scene = await openScene()
+  scene = await openScene({ whole: true })
 })
 afterAll(() => scene.close())
 

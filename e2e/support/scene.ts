@@ -96,7 +96,6 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
   const people = options.whole
     ? await tellScenario(town, clock)
     : await peopleOfBeginning(town, await tellBeginning(town))
-  clock.forward({ minutes: 1 }) // the codes that set up second proofs are used up: the next ones are of a later step
   const actors = await Promise.all(people.map(person => actorOf(town, person)))
   const called = (name: string) => actors.find(actor => actor.name.startsWith(name))!
   const [agnese, tomasz, callum] = [called('Agnese'), called('Tomasz'), called('Callum')]

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, possessive, sayEnd, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, possessive, sayEnd, sayList, Temporal, tiers } from '@famiglia/core'
   import { onMount } from 'svelte'
   import PlainPage from '../../frame/PlainPage.svelte'
   import Age from '../../parts/Age.svelte'
@@ -57,7 +57,8 @@
           </div>
         </header>
         <p class="sentence m">
-          {proposal.by.name} lets <b>you</b>
+          {proposal.by.name}
+          {proposal.takesChair ? 'hands' : 'lets'} <b>you</b>
           <Emphasised
             text={proposal.said}
             names={proposal.assets.map(asset => asset.name)}
@@ -153,6 +154,15 @@
                   hint="At least 10 characters. Several words are easy to keep in mind."
                   bind:value={answering.password}
                 />
+              {/if}
+              {#if proposal.takesChair}
+                <label class="field"
+                  ><span>What the agency keeps on what is there</span>
+                  <select class="select" bind:value={answering.keeping}
+                    ><option value="">nothing</option>{#each tiers as tier (tier)}<option value={tier}>{tier}</option
+                      >{/each}</select
+                  ></label
+                >
               {/if}
               <div class="acts">
                 <button class="btn btn-primary" disabled={answering.busy}

@@ -1,3 +1,4 @@
+import type { Tier } from '@famiglia/core'
 import { giveProof, type Proof } from '../../reach/doing.svelte'
 import { answerOf, fetchMe, Refusal, service, type Schemas } from '../../reach/service'
 
@@ -21,6 +22,8 @@ export class Answering {
   name = $state('')
   password = $state('')
   reason = $state('')
+  /** What is left to who held the business in trust, where the chair is taken. */
+  keeping: Tier | '' = $state('')
 
   constructor(private readonly link: string) {}
 
@@ -57,7 +60,8 @@ export class Answering {
 
   private async acceptNow(): Promise<void> {
     const signIn = this.takesNewSignIn ? { signIn: { name: this.name, password: this.password } } : {}
-    await answerOf(service.POST('/v1/invitations/acceptance', { body: { link: this.link, ...signIn } }))
+    const keeping = this.keeping ? { keeping: this.keeping } : {}
+    await answerOf(service.POST('/v1/invitations/acceptance', { body: { link: this.link, ...signIn, ...keeping } }))
     location.assign('/my-access?new')
   }
 

@@ -1,0 +1,126 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { commandLine } from './support/commandLine.ts'
+import { openScene, type Scene } from './support/scene.ts'
+
+let scene: Scene
+beforeAll(async () => {
+  scene = await openScene({ whole: true })
+})
+afterAll(() => scene.close())
+
+const as = (name: string) => commandLine(scene.url, scene.called(name).token)
+const winter = 'ad-account/winter-freight'
+const numberOf = (name: string) => scene.called(name).business
+
+test('whose number it is stands there before anything is sent, and a wrong digit reaches nobody', async () => {
+  const { run } = as('Agnese')
+  const found = await run('look-up', numberOf('Egil'))
+  expect(found.out).toContain('Vastholm Freight, Vastholm')
+  expect(found.out).toContain('There is nothing between you yet.')
+  const wrong = numberOf('Egil').replace(/\d$/, last => String((Number(last) + 1) % 10))
+  expect(await run('look-up', wrong)).toMatchObject({ status: 2, err: expect.stringContaining('check digits') })
+  expect(await run('look-up', numberOf('Agnese'))).toMatchObject({ status: 2, err: expect.stringContaining('itself') })
+})
+
+test('partners are listed, with all between the two, their people, and whether they are ready', async () => {
+  const { run } = as('Agnese')
+  expect((await run('partners')).out).toMatch(/Gullwright & Moss +B-\S+ +Tarnmouth +2 +2 +0 +0/)
+  const partner = (await run('partners', 'business/gullwright-moss')).out
+  expect(partner).toContain('ad-account/summer-crossings: run, hiding revenue')
+  expect(partner).toContain('They lack 1 of 3 that it takes to “run our adverts”.')
+  expect((await run('partners', 'people', numberOf('Callum'))).out).toMatch(
+    /Dae Whitlock +dae@gullwright.example +Gullwright & Moss +ad-account\/summer-crossings +watch/,
+  )
+  const ready = await run('ready', numberOf('Callum'), 'run our adverts')
+  expect(ready).toMatchObject({ status: 1, out: expect.stringContaining(`let ${numberOf('Callum')} tag.use on`) })
+})
+
+test('an offer is reviewed, sent, read in the other inbox, accepted in part, and staffed beneath the ceiling', async () => {
+  const owner = as('Agnese')
+  const agency = as('Callum')
+  const offered = await owner.run('let', numberOf('Callum'), 'run', 'on', winter, '--yes')
+  expect(offered.err).toContain('What you give is the ceiling')
+  expect(offered.out).toContain('Offered to Gullwright & Moss: run on Winter Freight')
+  const [row] = JSON.parse((await agency.run('inbox', '--json')).out) as { id: string }[]
+  expect((await agency.run('inbox', row!.id)).out).toContain('Ondaverde Ferries offers: run on Winter Freight')
+  expect((await agency.run('accept', row!.id, '--less', `draft on ${winter} hiding revenue`)).out).toContain(
+    'Accepted from Ondaverde Ferries: draft on Winter Freight',
+  )
+  expect((await owner.run('inbox', '--sent', '--all')).out).toContain('accepted: draft on Winter Freight')
+  expect((await agency.run('held')).out).toMatch(/ad-account\/winter-freight +A-\S+ +Ondaverde Ferries +draft +revenue/)
+  const above = await agency.run('let', 'dae@gullwright.example', 'run', 'on', winter, '--yes')
+  expect(above).toMatchObject({ status: 3, err: expect.stringContaining('That is the ceiling for its people') })
+  await agency.run('let', 'dae@gullwright.example', 'draft', 'on', winter, 'hiding', 'revenue', '--yes')
+  expect((await agency.run('who', winter)).out).toMatch(/Dae Whitlock <dae@gullwright.example> +draft/)
+  expect((await agency.run('who', winter)).out).not.toContain('Tomasz')
+  const why = await owner.run('why', 'dae@gullwright.example', 'ads.draft', winter)
+  expect(why.out).toMatch(/let Gullwright & Moss draft .*, which Gullwright & Moss let Dae Whitlock draft/)
+  expect((await owner.run('access', '--find', 'Dae')).out).toMatch(/Dae Whitlock +Gullwright & Moss/)
+})
+
+test('a partner’s person is frozen by name, the partner as a whole, and either is lifted', async () => {
+  const { run } = as('Agnese')
+  const agency = numberOf('Callum')
+  expect((await run('partners', 'freeze', agency, 'marisol@gullwright.example')).out).toContain('Frozen: Marisol')
+  const can = () => run('can', 'marisol@gullwright.example', 'ads.see', 'ad-account/summer-crossings')
+  expect((await can()).status).toBe(1)
+  await run('partners', 'lift', agency, 'marisol@gullwright.example')
+  expect((await can()).status).toBe(0)
+  await run('partners', 'freeze', agency)
+  expect((await can()).status).toBe(1)
+  expect((await run('partners')).out).toMatch(/Gullwright & Moss .* frozen/)
+  expect((await run('partners', 'lift', agency)).out).toContain('holds again')
+  expect((await can()).status).toBe(0)
+})
+
+test('another business is asked with a reason and a contact; what is asked is read with what it needs, and granted', async () => {
+  const asked = await as('Yuki').run(
+    'ask',
+    numberOf('Agnese'),
+    'watch on page/day-trips, page/summer-isles',
+    '--reason',
+    'To count who comes from the pages.',
+    '--contact',
+    'desk@tallowstreet.example',
+  )
+  expect(asked.out).toContain('Asked Ondaverde Ferries: watch on page/day-trips, page/summer-isles')
+  const owner = as('Agnese')
+  const rows = JSON.parse((await owner.run('inbox', '--json')).out) as { id: string; business: { name: string } }[]
+  const { id } = rows.find(row => row.business.name === 'Tallow Street Measures')!
+  const read = (await owner.run('inbox', id)).out
+  expect(read).toContain('contact: desk@tallowstreet.example')
+  expect(read).toContain('✗ page/summer-isles: You have no page of that handle here. Bring it in, then grant this.')
+  expect(await owner.run('accept', id)).toMatchObject({ status: 3, err: expect.stringContaining('The ask waits') })
+  expect((await owner.run('accept', id, '--less', 'watch on page/day-trips')).out).toContain('It is in force.')
+  expect((await as('Yuki').run('held')).out).toMatch(/page\/day-trips .* watch/)
+})
+
+test('a calling card is published, read by another, and taken back', async () => {
+  const { run } = as('Yuki')
+  const published = await run(
+    'card',
+    'publish',
+    '--introduction',
+    'We count what comes of it.',
+    '--contact',
+    'yuki@tallowstreet.example',
+    '--purpose',
+    'measure conversions=So that we can tell what an advert sold.',
+  )
+  expect(published.out).toContain(`/card/${numberOf('Yuki')}`)
+  expect((await as('Egil').run('card', numberOf('Yuki'))).out).toContain('asks for “measure conversions”')
+  await run('card', 'take-back')
+  expect((await as('Egil').run('card', numberOf('Yuki'))).status).toBe(2)
+})
+
+test('what a partner was given is ended or given back in one step, from either side', async () => {
+  const agency = as('Callum')
+  const back = await agency.run('end', 'business/vastholm-freight', '--yes')
+  expect(back.err).toContain('You give Fjord Freight back')
+  expect(back.out).toContain('Ended: what there was between you and Vastholm Freight on Fjord Freight')
+  const owner = as('Agnese')
+  const preview = await owner.run('preview', 'end', numberOf('Callum'))
+  expect(preview.out).toContain('With it falls: Dae Whitlock and Marisol Engstrom staffed.')
+  expect((await owner.run('end', numberOf('Callum'), '--yes')).status).toBe(0)
+  expect((await agency.run('held')).err).toContain('No other business gave you anything yet.')
+})
