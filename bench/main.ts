@@ -7,7 +7,7 @@ import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
-import { seedGrants, seedGrid, seedPartners, seedWoven, type Question } from './seed.ts'
+import { seedDirect, seedGrants, seedGrid, seedPartners, seedWoven, type Question } from './seed.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
@@ -21,7 +21,14 @@ const headers = { 'content-type': 'application/json', authorization: `Bearer ${p
 const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
 const server = await startPostgres(home)
 
-const worlds = [
+interface World {
+  readonly name: string
+  seed(records: pg.Client): Promise<Question[]>
+  /** Questions answered by a grant of one's own, asked in the same rounds. */
+  direct?(records: pg.Client): Promise<Question[]>
+}
+
+const worlds: readonly World[] = [
   { name: '1,000 grants', seed: (records: pg.Client) => seedGrants(records, 1_000) },
   { name: '100,000 grants', seed: (records: pg.Client) => seedGrants(records, 100_000) },
   {
@@ -31,6 +38,7 @@ const worlds = [
   {
     name: '200 clients of 50 assets, through an agency of 40 people',
     seed: (records: pg.Client) => seedPartners(records, { clients: 200, assets: 50, people: 40 }),
+    direct: seedDirect,
   },
 ]
 
@@ -59,12 +67,16 @@ interface Row {
   readonly bare: Figures
   readonly select: Figures
   readonly decision: Figures
+  readonly direct: Figures | null
 }
 
 /** Plans, caches and the compiler are warm before anything counts. */
-async function measure({ name, seed }: (typeof worlds)[number]): Promise<Row> {
-  const { service, seeded } = await serveSeeded(seed)
-  await sayYes(service, seeded[0]!)
+async function measure({ name, seed, direct }: World): Promise<Row> {
+  const { service, seeded } = await serveSeeded(async records => ({
+    asked: await seed(records),
+    direct: (await direct?.(records)) ?? [],
+  }))
+  for (const questions of [seeded.asked, seeded.direct]) if (questions[0]) await sayYes(service, questions[0])
   await oneRound(service, seeded, name)
   const samples: Row[] = []
   for (let round = 0; round < rounds; round++) samples.push(await oneRound(service, seeded, name))
@@ -74,6 +86,7 @@ async function measure({ name, seed }: (typeof worlds)[number]): Promise<Row> {
     bare: middle(samples.map(row => row.bare)),
     select: middle(samples.map(row => row.select)),
     decision: middle(samples.map(row => row.decision)),
+    direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
   }
 }
 
@@ -134,23 +147,30 @@ async function sayYes({ url }: RunningService, question: Question): Promise<void
   if (!decision) throw new Error(`The seeded access is refused: ${bodyOf(question)}`)
 }
 
-async function oneRound({ url }: RunningService, seeded: readonly Question[], name: string): Promise<Row> {
-  return {
-    name,
-    bare: await load(`${url}/bench/bare`, [{ method: 'GET' }]),
-    select: await load(
+async function oneRound(
+  { url }: RunningService,
+  { asked, direct }: { readonly asked: readonly Question[]; readonly direct: readonly Question[] },
+  name: string,
+): Promise<Row> {
+  const decide = (questions: readonly Question[]) =>
+    load(
       url,
-      seeded.map(({ person }) => ({ method: 'GET' as const, path: `/bench/select?id=${person}` })),
-    ),
-    decision: await load(
-      url,
-      seeded.map(question => ({
+      questions.map(question => ({
         method: 'POST' as const,
         path: '/access/v1/evaluation',
         headers,
         body: bodyOf(question),
       })),
+    )
+  return {
+    name,
+    bare: await load(`${url}/bench/bare`, [{ method: 'GET' }]),
+    select: await load(
+      url,
+      asked.map(({ person }) => ({ method: 'GET' as const, path: `/bench/select?id=${person}` })),
     ),
+    decision: await decide(asked),
+    direct: direct.length > 0 ? await decide(direct) : null,
   }
 }
 
@@ -201,7 +221,7 @@ function middle(samples: readonly Figures[]): Figures {
   return sorted[Math.floor(sorted.length / 2)]!
 }
 
-function sayRow({ name, bare, select, decision }: Row): string {
+function sayRow({ name, bare, select, decision, direct }: Row): string {
   const line = (what: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
     `  ${what.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}\n`
   return [
@@ -209,6 +229,10 @@ function sayRow({ name, bare, select, decision }: Row): string {
     line('a bare route', bare, null),
     line('a route with one primary-key SELECT', select, null),
     line('a decision', decision, select),
+    direct
+      ? line('one by a grant of one’s own', direct, select) +
+        `  deciding through them against deciding by a grant of one’s own: ${(decision.perSecond / direct.perSecond).toFixed(2)}\n`
+      : '',
     '\n',
   ].join('')
 }

@@ -90,6 +90,22 @@ export async function seedPartners(
   )
 }
 
+/** In the same world, accounts of the agency's own with direct grants: what deciding through clients is held against. */
+export async function seedDirect(records: pg.Client): Promise<Question[]> {
+  await records.query(`
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+      SELECT gen_random_uuid(), 'A-own-' || n, business.id, 'ad-account', 'own-' || n, 'Own ' || n, 'marram', 'MA-own-' || n, now(), business.opened_by
+      FROM business, generate_series(1, 50) n WHERE business.number = 'B-4815-1623-97';
+    INSERT INTO access_grant (id, business_id, asset_id, person_id, tier, actions, hiding, from_at, given_at, given_by)
+      SELECT gen_random_uuid(), asset.business_id, asset.id, person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), asset.brought_in_by
+      FROM asset, person WHERE asset.number LIKE 'A-own-%';
+    ANALYZE;`)
+  return draw(
+    records,
+    `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id WHERE a.number LIKE 'A-own-%'`,
+  )
+}
+
 /** A grid of persons and assets, ten grants each, and twenty teams; who is named first is an admin with this secret as a token. */
 export async function seedGrid(records: pg.Client, people: number, assets: number, token: string): Promise<void> {
   await seedBusiness(records, people)

@@ -31,6 +31,9 @@ test('partners are listed, with all between the two, their people, and whether t
   expect((await run('partners', 'people', numberOf('Callum'))).out).toMatch(
     /Dae Whitlock +dae@gullwright.example +Gullwright & Moss +ad-account\/summer-crossings +watch/,
   )
+  expect((await run('see-as', numberOf('Callum'))).out).toMatch(
+    /ad-account\/summer-crossings .* see reports; see, draft/,
+  )
   const ready = await run('ready', numberOf('Callum'), 'run our adverts')
   expect(ready).toMatchObject({ status: 1, out: expect.stringContaining(`let ${numberOf('Callum')} tag.use on`) })
 })

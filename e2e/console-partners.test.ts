@@ -188,6 +188,16 @@ test('ending a partner says beforehand what falls, and ends all of it in one ste
   expect(await callum.getByText('Winter Freight').count()).toBe(0)
 })
 
+test('offers wait for a yes unless the business chooses otherwise', async () => {
+  await to(callum, scene.callum, '/inbox')
+  const choice = callum.getByRole('checkbox', { name: 'take effect at once, without a yes of yours' })
+  await choice.check()
+  await callum.getByText('From now on, offers take effect at once.').waitFor()
+  await scene.say(scene.agnese, `let ${scene.callum.business} watch on page/day-trips`)
+  await to(callum, scene.callum, '/families')
+  await callum.getByRole('row').filter({ hasText: 'Day Trips' }).waitFor()
+})
+
 test('a business opened in trust is handed to its owner, who chooses what the agency keeps', async () => {
   await to(callum, scene.callum, '/in-trust')
   await callum.getByLabel('The client’s name').fill('Nonna Brigida’s Kitchen')

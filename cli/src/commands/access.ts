@@ -1,7 +1,8 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
-import { allPages } from '../context.ts'
+import { allPages, type Context } from '../context.ts'
 import type { Run } from '../program.ts'
+import { heldColumns } from './partners.ts'
 import { holdingColumns, zoneOf } from './reading.ts'
 
 const filters = [
@@ -57,9 +58,10 @@ export function accessCommands(program: Command, run: Run): void {
 
   program
     .command('see-as <who>')
-    .description('what somebody sees for this business, exactly as they see it')
+    .description('what somebody sees for this business, exactly as they see it; or what a partner business sees of it')
     .action(
       run(async (context, _options: object, person: string) => {
+        if (businessIn([person])[0]) return seeAsPartner(context, person)
         const path = { ...(await context.path()), person }
         const holdings = await allPages(
           after =>
@@ -135,6 +137,17 @@ export function accessCommands(program: Command, run: Run): void {
         context.desk.one(asked, asked.result)
       }),
     )
+}
+
+async function seeAsPartner(context: Context, partner: string): Promise<void> {
+  const path = { ...(await context.path()), partner }
+  const found = await answerOf(context.client.GET('/v1/businesses/{business}/partners/{partner}', { params: { path } }))
+  context.desk.remark(`As ${found.name} sees it:`)
+  context.desk.list(
+    found.weGave,
+    [...heldColumns, { head: 'which allows', of: asset => asset.may }],
+    'Nothing: an empty page.',
+  )
 }
 
 /** The business that is asked, where the first word is one, and the words after it. */

@@ -72,7 +72,7 @@ export function partnerCommands(program: Command, run: Run): void {
 
 type Shared = Schemas['SharedAsset']
 
-const heldColumns = [
+export const heldColumns = [
   { head: 'asset', of: (asset: Shared) => asset.text },
   { head: 'number', of: (asset: Shared) => asset.number },
   { head: 'of', of: (asset: Shared) => asset.owner.name },

@@ -214,3 +214,10 @@ test('a refusal says what somebody has and what it would take', () => {
     'nobody can publish posts there',
   )
 })
+
+test('what the partner holds is told once, within the path of whom it put on it', () => {
+  const facts = someFacts({ memberships: atAgency('member'), grants: [toAgency, staffed], upstream: [toAgency] })
+  expect(reachOf(facts, now).paths.map(path => path.grants.map(grant => grant.id))).toEqual([['up', 'down']])
+  const alone = someFacts({ memberships: atAgency('member'), grants: [toAgency] })
+  expect(reachOf(alone, now).paths.map(path => path.stopped)).toEqual(['not-staffed'])
+})

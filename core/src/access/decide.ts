@@ -54,9 +54,15 @@ export function decide(facts: AccessFacts, action: Action, at: Instant): Decisio
 
 /** A person's whole level on an asset at an instant, with its paths. */
 export function reachOf(facts: AccessFacts, at: Instant): Omit<Decision, 'allowed'> {
-  const paths = [...ownerPath(facts), ...facts.grants.map(grant => grantPath(facts, grant, at))]
+  const paths = withoutPassedOn([...ownerPath(facts), ...facts.grants.map(grant => grantPath(facts, grant, at))])
   const level = paths.filter(path => !path.stopped).reduce((sum, path) => unite(sum, path.level), noAccess)
   return { level, paths }
+}
+
+/** What a partner holds is not told beside the path by which it put somebody on it: that path tells it already. */
+function withoutPassedOn(paths: readonly Path[]): Path[] {
+  const passedOn = new Set(paths.flatMap(path => path.grants.slice(0, -1).map(grant => grant.id)))
+  return paths.filter(path => path.stopped !== 'not-staffed' || !passedOn.has(path.grants.at(-1)!.id))
 }
 
 function ownerPath(facts: AccessFacts): Path[] {

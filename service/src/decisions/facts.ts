@@ -72,7 +72,9 @@ const memberships = `(SELECT json_agg(json_build_object('business', m.business_i
 
 /**
  * What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". What
- * most decisions do not need is looked up by functions of the database, which cost nothing unless they are called.
+ * most decisions do not need is looked up by functions of the database, which cost nothing unless they are called. What
+ * somebody was put on is passed on from a grant to their business, which stands among the grants already; only what
+ * that one passes on in its turn is looked up.
  */
 const grantsTo = (holders: string) => `(SELECT json_agg(json_build_object(
     'id', g.id, 'giver', CASE WHEN g.business_id <> owner.id THEN facts_business(g.business_id) END, 'holder', CASE WHEN g.person_id IS NULL THEN facts_holder(g.team_id, g.partner_id) END,
@@ -80,7 +82,7 @@ const grantsTo = (holders: string) => `(SELECT json_agg(json_build_object(
     'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
     'frozen', CASE WHEN g.partner_id IS NOT NULL THEN facts_frozen(g.business_id, g.partner_id) ELSE false END,
     'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = g.given_by), 'purpose', g.purpose,
-    'above', CASE WHEN g.upstream_id IS NOT NULL THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
+    'above', CASE WHEN g.upstream_id IS NOT NULL AND g.partner_id IS NOT NULL THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
   FROM access_grant g WHERE g.target_id = ANY (
     ARRAY[a.id, a.inside_id] || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id IN (a.id, a.inside_id))) AND g.holder_id = ANY (${holders}))`
 const allOfPerson = `ARRAY[p.id] || ARRAY(SELECT t.team_id FROM team_member t WHERE t.person_id = p.id) || ARRAY(SELECT m.business_id FROM membership m WHERE m.person_id = p.id)`
@@ -121,7 +123,7 @@ interface GrantJson {
   mayPassOn: boolean
   givenBy: string
   purpose: string | null
-  /** The grants it passes on, on the first of a path alone. */
+  /** The grants that a grant to a business passes on. */
   above?: GrantJson[] | null
 }
 
@@ -134,12 +136,16 @@ interface FactsRow {
 
 function toFacts(row: FactsRow): AccessFacts {
   const held = row.grants ?? []
+  const grants = held.map(grant => toGrant(row, grant))
   return {
     person: row.person,
     asset: row.asset,
     memberships: row.memberships ?? [],
-    grants: held.map(grant => toGrant(row, grant)),
-    upstream: held.flatMap(({ above }) => (above ?? []).map(link => toGrant(row, link))),
+    grants,
+    upstream: [
+      ...grants.filter(grant => grant.holder.kind === 'business'),
+      ...held.flatMap(({ above }) => (above ?? []).map(link => toGrant(row, link))),
+    ],
   }
 }
 

@@ -33,7 +33,7 @@
       if (last?.noun === noun) {
         last.count++
         last.name = asset.owner ?? capitalised(sayMany(noun))
-      } else found.push({ noun, name: asset.owner ?? capitalised(noun.split(' ')[0]!), from: index, count: 1 })
+      } else found.push({ noun, name: asset.owner ?? capitalised(noun), from: index, count: 1 })
     })
     return found
   })
@@ -153,7 +153,7 @@
                       {:else if row.kind === 'partner'}<a href="/{acting.number}/partners/{row.key}">{row.name}</a>
                       {:else if row.kind === 'team'}<a href="/{acting.number}/groups?team={row.key}">{row.name}</a>
                       {:else}<span class="plain" title={row.name}>{row.name}</span>{/if}
-                      {#if row.note && row.kind !== 'invited'}<small>{row.note}</small>{/if}
+                      {#if row.note && row.kind !== 'invited'}<small title={row.note}>{row.note}</small>{/if}
                       {#if !row.secondProof}<span class="due" title="no second proof"
                           >!<span class="sr-only">no second proof</span></span
                         >{/if}
@@ -292,6 +292,7 @@
     font: italic 400 0.75rem/1.25rem var(--font-serif);
     white-space: nowrap;
     overflow: hidden;
+    text-overflow: ellipsis;
   }
   .lines {
     position: relative;
@@ -344,6 +345,10 @@
     text-decoration: underline;
   }
   .name small {
+    flex: 0 1000 auto;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
     font-size: 0.8125rem;
     color: var(--ink-2);
   }

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { Temporal } from '@famiglia/core'
+  import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
@@ -8,6 +9,12 @@
 
   /** Opening a business for a client who has no account yet; and handing its chair over, once there is one in trust. */
   const acting = getActing()
+  const business = createQuery(() => ({
+    queryKey: ['business', acting.number],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}', { params: { path: { business: acting.number } } })),
+  }))
+  const trustee = $derived(business.data?.trustee ?? null)
   const opening = new Doing()
   const handing = new Doing()
   let name = $state('')
@@ -79,19 +86,21 @@
       </p>
     </form>
   </section>
-  <section class="span section">
-    <h2 class="margin">Hand it over</h2>
-    <form onsubmit={hand}>
-      <p>
-        Acting for a business you hold in trust, invite its owner to take the chair. Once they accept, your people are
-        no longer in it. You act for <b>{acting.business?.name}</b> now.
-      </p>
-      <Field name="address" term="The owner’s e-mail address" type="email" required bind:value={address} />
-      <Field name="note" term="A personal note, if you like" maxlength={1000} bind:value={note} />
-      <Outcome doing={handing} label="Hand it over" ending />
-      <p><button class="btn end" disabled={handing.busy}>Hand over the chair of {acting.business?.name}</button></p>
-    </form>
-  </section>
+  {#if trustee}
+    <section class="span section">
+      <h2 class="margin">Hand it over</h2>
+      <form onsubmit={hand}>
+        <p>
+          Acting for a business you hold in trust, invite its owner to take the chair. Once they accept, your people are
+          no longer in it. You act for <b>{acting.business?.name}</b> now.
+        </p>
+        <Field name="address" term="The owner’s e-mail address" type="email" required bind:value={address} />
+        <Field name="note" term="A personal note, if you like" maxlength={1000} bind:value={note} />
+        <Outcome doing={handing} label="Hand it over" ending />
+        <p><button class="btn end" disabled={handing.busy}>Hand over the chair of {acting.business?.name}</button></p>
+      </form>
+    </section>
+  {/if}
 </main>
 
 <style>

@@ -7,6 +7,7 @@
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
   import FamilyTabs from './FamilyTabs.svelte'
+  import OffersAtOnce from './OffersAtOnce.svelte'
 
   /** All that goes to and fro with other businesses and those who are invited: received and sent, open or answered. */
   const acting = getActing()
@@ -99,4 +100,5 @@
       {:else}<Waiting />{/if}
     </div>
   </section>
+  {#if side === 'received'}<OffersAtOnce />{/if}
 </main>
