@@ -30,7 +30,8 @@ const town = await startTown({
 const browser = await openBrowser()
 
 try {
-  const [agnese] = (await tellScenario(town, clock)) as [DemoPerson]
+  const people = await tellScenario(town, clock)
+  const [agnese] = people as [DemoPerson]
   const hers = await browser.page()
   const leanders = await browser.page()
   await signIn(hers, agnese)
@@ -40,10 +41,12 @@ try {
   await accept(leanders)
   await workOnMarram(leanders)
   await lookAround(hers)
+  await dealWithPartners(hers, people.find(person => person.name === 'Callum Osei-Bright')!)
   await terminal('command-line', agnese.token, [
     `famiglia preview let leander@ondaverde.example watch on ad-account/summer-crossings hiding revenue until 2027-09-30`,
     'famiglia access --show "can spend" --find bea',
-    'famiglia ready bea@ondaverde.example "run our adverts"',
+    'famiglia partners',
+    'famiglia ready business/gullwright-moss "run our adverts"',
     'famiglia why idris@ondaverde.example report.see property/ticket-shop',
   ])
 } finally {
@@ -130,8 +133,6 @@ async function choose(page: Page, field: RegExp, text: string): Promise<void> {
 async function accept(page: Page): Promise<void> {
   const address = 'leander@ondaverde.example'
   const link = await newestLink(address)
-  await page.goto(`${town.inbox.url}/letters/${town.inbox.letters.list(address)[0]!.id}`)
-  await keep(page, 'letter')
   await page.goto(`${town.service.url}/invitation#${link}`)
   await page.fill('input[name=name]', 'Leander Quist')
   await page.fill('input[name=password]', 'a lantern on every quay')
@@ -179,9 +180,23 @@ async function lookAround(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'History', exact: true }).click()
   await page.getByRole('heading', { name: 'The history is whole.' }).waitFor()
   await keep(page, 'history')
-  await page.emulateMedia({ colorScheme: 'dark' })
+}
+
+async function dealWithPartners(page: Page, callum: DemoPerson): Promise<void> {
+  await page.getByRole('link', { name: 'Families' }).click()
+  await page.getByRole('link', { name: 'Gullwright & Moss' }).click()
+  await page.getByText('It cannot yet.').waitFor()
+  await keep(page, 'partner')
   await page.getByRole('link', { name: 'Desk' }).click()
-  await keep(page, 'desk-night')
+  await page.getByRole('link', { name: 'Read and answer' }).first().click()
+  await page.getByText('It would allow').waitFor()
+  await keep(page, 'ask')
+  const his = await browser.page()
+  await his.context().addCookies([{ name: 'famiglia_session', value: callum.token, url: town.service.url }])
+  await his.goto(town.service.url)
+  await his.getByRole('link', { name: 'Families' }).click()
+  await his.getByRole('row').filter({ hasText: 'Fjord Freight' }).waitFor()
+  await keep(his, 'families')
 }
 
 /** Commands in a real terminal window, on a screen of its own. */
