@@ -1,8 +1,8 @@
 import type { Page } from 'playwright-core'
 import { generate } from 'otplib'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { openBrowser, type Browser } from './support/browser.ts'
-import { openScene, type Actor, type Scene } from './support/scene.ts'
+import { openBrowser, pageOf, type Browser } from './support/browser.ts'
+import { openScene, type Scene } from './support/scene.ts'
 
 let scene: Scene
 let browser: Browser
@@ -15,17 +15,10 @@ afterAll(async () => {
   await scene.close()
 })
 
-/** A page of somebody who is signed in, proven at no time yet. */
-async function pageOf(who: Actor): Promise<Page> {
-  const page = await browser.page()
-  await page.context().addCookies([{ name: 'famiglia_session', value: who.token, url: scene.url }])
-  return page
-}
-
 const to = (page: Page, path: string) => page.goto(`${scene.url}/${scene.agnese.business}${path}`)
 
 test('the desk of the demo shows all that waits, each with one next step', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/desk')
   for (const words of [
     'Sanne Okoro of Porto Lindo Tourist Board asks for access to watch on page/day-trips',
@@ -48,7 +41,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
 })
 
 test('the grid shows who reaches what, is narrowed by a filter, and a cell tells why with the path drawn', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/access')
   await page
     .getByRole('row')
@@ -68,7 +61,7 @@ test('the grid shows who reaches what, is narrowed by a filter, and a cell tells
 })
 
 test('composed from a purpose, the sentence takes the tied assets along and says what more a tier would allow', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/give')
   await page.getByRole('button', { name: /^Who:/ }).click()
   await page.keyboard.type('tomasz')
@@ -96,7 +89,7 @@ test('composed from a purpose, the sentence takes the tied assets along and says
 })
 
 test('who may not give sees no way to, asks in one step, and gets less than asked for', async () => {
-  const tomasz = await pageOf(scene.tomasz)
+  const tomasz = await pageOf(browser, scene, scene.tomasz)
   await to(tomasz, '/lists')
   await tomasz.getByRole('link', { name: 'Winter Freight' }).click()
   expect(await tomasz.getByRole('link', { name: 'Give somebody access' }).count()).toBe(0)
@@ -107,7 +100,7 @@ test('who may not give sees no way to, asks in one step, and gets less than aske
   await tomasz.getByRole('button', { name: 'Ask for it' }).click()
   await tomasz.getByText('It lies on the desk of Agnese Torvald and Ruben Achterberg').waitFor()
 
-  const agnese = await pageOf(scene.agnese)
+  const agnese = await pageOf(browser, scene, scene.agnese)
   await to(agnese, '/desk')
   await agnese
     .getByRole('listitem')
@@ -127,11 +120,11 @@ test('who may not give sees no way to, asks in one step, and gets less than aske
 
 test('seen as Idris, the list is the one that Idris sees', async () => {
   const idris = scene.called('Idris')
-  const own = await pageOf(idris)
+  const own = await pageOf(browser, scene, idris)
   await own.goto(`${scene.url}/my-access`)
   await own.getByText('Spend and revenue are hidden from you').first().waitFor()
   const listed = (page: Page) => page.locator('.entry b').allInnerTexts()
-  const agnese = await pageOf(scene.agnese)
+  const agnese = await pageOf(browser, scene, scene.agnese)
   await to(agnese, '/lists')
   await agnese.getByRole('link', { name: 'Idris Vannucci' }).click()
   await agnese.getByRole('link', { name: 'See as Idris' }).click()
@@ -140,7 +133,7 @@ test('seen as Idris, the list is the one that Idris sees', async () => {
 })
 
 test('a team is made, given access and joined; who is taken out of it loses it, and all do when it is dissolved', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/groups')
   await page.fill('input[name=team]', 'Video cutters')
   await page.locator('form').filter({ hasText: 'A new team' }).getByRole('button', { name: 'Make it' }).click()
@@ -166,7 +159,7 @@ test('a team is made, given access and joined; who is taken out of it loses it, 
 })
 
 test('a standing is chosen apart from assets, after reading what it means; somebody new is invited with one', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/lists')
   await page.getByRole('link', { name: 'Tomasz Oyelaran' }).click()
   await page.getByLabel('Standing').selectOption('finance')
@@ -185,7 +178,7 @@ test('a standing is chosen apart from assets, after reading what it means; someb
 })
 
 test('the page of an asset tells who is ready with it, and what mends it for who is not', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/lists')
   await page.getByRole('link', { name: 'Summer Crossings' }).click()
   const ready = page.getByRole('region', { name: 'Readiness' })
@@ -195,7 +188,7 @@ test('the page of an asset tells who is ready with it, and what mends it for who
 })
 
 test('frozen from the page of a person or an asset, it says so there, and is lifted there', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/lists')
   await page.getByRole('link', { name: 'Fenn Delacroix-Umar' }).click()
   await page.getByRole('button', { name: 'Freeze at once' }).click()
@@ -207,7 +200,7 @@ test('frozen from the page of a person or an asset, it says so there, and is lif
 })
 
 test('an asset that is not there yet is created by the word of the trade, and asks who should reach it', async () => {
-  const page = await pageOf(scene.agnese)
+  const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/bring-in')
   await page.getByLabel('It is not there yet').check()
   await page.fill('input[name=word]', 'fan page')
@@ -276,7 +269,7 @@ test('a forgotten password is chosen anew by the console', async () => {
 })
 
 test('a passed-on link leads to the address one says, once the inviter agrees', async () => {
-  const agnese = await pageOf(scene.agnese)
+  const agnese = await pageOf(browser, scene, scene.agnese)
   await to(agnese, '/desk')
   const row = agnese.getByRole('listitem').filter({ hasText: 'oona@pebblecast.example' })
   await row.getByRole('button', { name: 'Link to pass on' }).click()

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { findings, openBrowser, type Browser } from './support/browser.ts'
+import { findings, openBrowser, pageOf, type Browser } from './support/browser.ts'
 import { openScene, type Actor, type Scene } from './support/scene.ts'
 
 let scene: Scene
@@ -10,19 +10,13 @@ let callum: Page
 beforeAll(async () => {
   scene = await openScene({ whole: true })
   browser = await openBrowser()
-  agnese = await pageOf(scene.agnese)
-  callum = await pageOf(scene.callum)
+  agnese = await pageOf(browser, scene, scene.agnese)
+  callum = await pageOf(browser, scene, scene.callum)
 }, 120_000)
 afterAll(async () => {
   await browser.close()
   await scene.close()
 })
-
-async function pageOf(who: Actor): Promise<Page> {
-  const page = await browser.page()
-  await page.context().addCookies([{ name: 'famiglia_session', value: who.token, url: scene.url }])
-  return page
-}
 
 const to = (page: Page, who: Actor, path: string) => page.goto(`${scene.url}/${who.business}${path}`)
 const winter = 'ad-account/winter-freight'
@@ -157,14 +151,14 @@ test('what another business asks is read with what it would allow, granted in pa
   await agnese.getByLabel('A word with your answer').fill('The catalog is for the shop alone.')
   await agnese.getByRole('button', { name: 'Grant this' }).click()
   await agnese.getByText('The catalog is for the shop alone.').waitFor()
-  const sanne = await pageOf(scene.called('Sanne'))
+  const sanne = await pageOf(browser, scene, scene.called('Sanne'))
   await to(sanne, scene.called('Sanne'), '/inbox?side=sent')
   await sanne.getByRole('button', { name: 'Answered ones too' }).click()
   await sanne.getByText('of that: watch on Day Trips, hiding revenue and contacts').waitFor()
 })
 
 test('a calling card composes the offer for the client who opens it', async () => {
-  const egil = await pageOf(scene.called('Egil'))
+  const egil = await pageOf(browser, scene, scene.called('Egil'))
   await egil.goto(`${scene.url}/card/${scene.callum.business}`)
   await egil.getByText('We run adverts for those who carry people and things over water.').waitFor()
   expect(await findings(egil)).toEqual([])

@@ -6,13 +6,16 @@ import { accessCommands } from './commands/access.ts'
 import { answerCommands } from './commands/answers.ts'
 import { arrangingCommands } from './commands/arranging.ts'
 import { assetCommands } from './commands/assets.ts'
+import { cardCommands } from './commands/card.ts'
 import { deskCommand } from './commands/desk.ts'
+import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
 import { partnerCommands } from './commands/partners.ts'
 import { peopleCommands } from './commands/people.ts'
 import { readingCommands } from './commands/reading.ts'
 import { sentenceCommands } from './commands/sentences.ts'
 import { signInCommands } from './commands/signIn.ts'
+import { trustCommands } from './commands/trust.ts'
 import { Context, Exit, type CommonOptions } from './context.ts'
 import type { Environment } from './settings.ts'
 
@@ -52,6 +55,9 @@ export function makeProgram(environment: Environment): Command {
   arrangingCommands(program, run)
   peopleCommands(program, run)
   partnerCommands(program, run)
+  inboxCommand(program, run)
+  cardCommands(program, run)
+  trustCommands(program, run)
   ownSignInCommands(program, run)
   program
     .command('serve')

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { chromium, type Page } from 'playwright-core'
+import type { Actor, Scene } from './scene.ts'
 
 export interface Browser {
   /** A page of a browser that knows nobody yet. */
@@ -32,6 +33,13 @@ export async function openBrowser(): Promise<Browser> {
     },
     close: () => browser.close(),
   }
+}
+
+/** A page of somebody who is signed in, by a token that is never asked for a proof. */
+export async function pageOf(browser: Browser, scene: Scene, who: Actor): Promise<Page> {
+  const page = await browser.page()
+  await page.context().addCookies([{ name: 'famiglia_session', value: who.token, url: scene.url }])
+  return page
 }
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')

@@ -9,7 +9,8 @@ import { saySentenceIn } from '../grants/saySentence.ts'
 import { gatherProposal, sayProposal, type ProposalParts } from '../proposals/describe.ts'
 import { takeStep } from '../proposals/followLink.ts'
 import { askAnsweredLetter } from '../proposals/letters.ts'
-import { lockProposal, proposals } from '../proposals/records.ts'
+import { markAnswered } from '../proposals/markAnswered.ts'
+import { lockProposal } from '../proposals/records.ts'
 import { lessOf, type AnsweredItem } from '../proposals/lessOf.ts'
 
 export interface AskAnswered {
@@ -33,7 +34,7 @@ export function grantAsk(room: Room) {
       const sentences = sentencesOf({ ...parts, items: answered }, acting.zone)
       for (const sentence of sentences)
         await saySentenceIn(room, change, acting, { sentence, note: null, standing: 'member' }, id)
-      await close(change, acting, id, 'accepted', reason)
+      await markAnswered(change, acting, id, { state: 'accepted', reason })
       await change.record({
         chain: acting.id,
         what: 'ask.granted',
@@ -60,7 +61,7 @@ export function declineAsk(room: Room) {
     room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
       const parts = await askToAnswer(room, change, acting, id)
       if (takeStep(parts.proposal, 'decline', change.now, acting.zone)) return repeated(change, acting, parts)
-      await close(change, acting, id, 'declined', reason)
+      await markAnswered(change, acting, id, { state: 'declined', reason })
       const said = sayProposal(parts)
       await change.record({
         chain: acting.id,
@@ -106,20 +107,6 @@ async function repeated(change: Change, acting: Acting, { proposal, sender }: Pr
     data: { proposal: proposal.id },
   })
   return { result: 'It was answered so already.', less: null }
-}
-
-async function close(
-  change: Change,
-  acting: Acting,
-  id: string,
-  state: 'accepted' | 'declined',
-  reason: string | null,
-) {
-  await change.manager.update(
-    proposals,
-    { id },
-    { state, answeredAt: change.now, answeredBy: acting.live.person, reason },
-  )
 }
 
 /** What was asked for, as sentences: one for each thing. */

@@ -10,6 +10,7 @@ import { answeredLetter } from '../offers/letters.ts'
 import { gatherProposal, type ProposalParts } from '../proposals/describe.ts'
 import { takeStep } from '../proposals/followLink.ts'
 import { lessOf } from '../proposals/lessOf.ts'
+import { markAnswered } from '../proposals/markAnswered.ts'
 import { lockProposal, proposals } from '../proposals/records.ts'
 import { sayAsked, type AskAnswered } from './answerAsk.ts'
 import { readBusinessAsk, type AskRead } from './readBusinessAsk.ts'
@@ -45,7 +46,7 @@ export function grantBusinessAsk(room: Room) {
         acting.zone,
       )
       const isLess = less !== null || read.things.some(thing => thing.state !== 'here')
-      await close(change, acting, id, 'accepted', reason, said)
+      await markAnswered(change, acting, id, { state: 'accepted', reason, granted: said })
       await change.record({
         ...between(acting, business),
         what: 'ask.granted',
@@ -72,7 +73,7 @@ export function declineBusinessAsk(room: Room) {
     asAsked(room, acting, id, async (change, parts) => {
       const { proposal, business } = parts
       if (takeStep(proposal, 'decline', change.now, acting.zone)) return repeated(change, acting, parts)
-      await close(change, acting, id, 'declined', reason, null)
+      await markAnswered(change, acting, id, { state: 'declined', reason })
       await change.record({
         ...between(acting, business),
         what: 'ask.declined',
@@ -128,16 +129,4 @@ async function repeated(change: Change, acting: Acting, { business, proposal }: 
     data: { proposal: proposal.id },
   })
   return { result: 'It was answered so already.', less: null }
-}
-
-async function close(
-  change: Change,
-  acting: Acting,
-  id: string,
-  state: 'accepted' | 'declined',
-  reason: string | null,
-  granted: string | null,
-): Promise<void> {
-  const answer = { state, answeredAt: change.now, answeredBy: acting.live.person, reason, granted }
-  await change.manager.update(proposals, { id }, answer)
 }

@@ -10,7 +10,7 @@ import { giversOnAll } from '../grants/giversOn.ts'
 import { scopeForPurpose } from '../grants/planGiving.ts'
 import { sayItems } from '../grants/tellLevel.ts'
 import { askLetter } from '../proposals/letters.ts'
-import { proposalItems } from '../proposals/records.ts'
+import { putItem } from '../proposals/putItem.ts'
 import { openProposal } from '../proposals/sendInvitation.ts'
 import { getPurpose } from '../purposes/records.ts'
 import { momentsOf, readWanted } from './words.ts'
@@ -42,19 +42,7 @@ export function askForAccess(room: Room) {
           sentBy: acting.live.person,
           days: acting.proposalDays,
         })
-        for (const { target, words } of items)
-          await change.manager.insert(proposalItems, {
-            proposalId: proposal.id,
-            assetId: target.assetId,
-            bundleId: target.bundleId,
-            tier: words.tier,
-            actions: [...words.actions],
-            hiding: [...words.hiding],
-            from: words.from,
-            until: words.until,
-            purpose,
-            mayPassOn: false,
-          })
+        for (const item of items) await putItem(change, proposal.id, { ...item, purpose })
         const said = sayItems(items, acting.zone)
         await change.record({
           chain: acting.id,

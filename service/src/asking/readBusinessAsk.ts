@@ -6,6 +6,7 @@ import { targetOfAsset, type Target } from '../assets/targets.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { scopeForPurpose } from '../grants/planGiving.ts'
 import type { ProposalParts } from '../proposals/describe.ts'
+import { itemOf } from '../proposals/putItem.ts'
 import type { ProposalItem } from '../proposals/records.ts'
 import { momentsOf, readWanted } from './words.ts'
 
@@ -54,7 +55,10 @@ export async function readBusinessAsk(
     .filter(({ target }) => target.assets.every(asset => kinds[asset.kind].canBeAskedFor))
     .map(({ target, words }) => {
       const said: Words = { ...words, hiding: wanted.hiding, ...moments }
-      return { target, item: toItem(proposal.id, target, said, wanted.purpose, wanted.mayPassOn) }
+      return {
+        target,
+        item: itemOf(proposal.id, { target, words: said, purpose: wanted.purpose, mayPassOn: wanted.mayPassOn }),
+      }
     })
   return { items, things, mayPassOn: wanted.mayPassOn, mayGiveAccess: wanted.mayGiveAccess }
 }
@@ -118,26 +122,4 @@ async function givenByPurpose(
       must: true,
     })
   return scope.items.map(({ asset, given }) => ({ target: targetOfAsset(asset), words: given }))
-}
-
-function toItem(
-  proposal: string,
-  target: Target,
-  words: Words,
-  purpose: string | null,
-  mayPassOn: boolean,
-): ProposalItem {
-  return {
-    proposalId: proposal,
-    assetId: target.assetId,
-    bundleId: target.bundleId,
-    targetId: target.id,
-    tier: words.tier,
-    actions: [...words.actions],
-    hiding: [...words.hiding],
-    from: words.from,
-    until: words.until,
-    purpose,
-    mayPassOn,
-  }
 }

@@ -1,10 +1,6 @@
 import {
-  describeLevel,
   isFreshProof,
   lapseOf,
-  momentOfEnd,
-  possessive,
-  printMoment,
   printSentence,
   sayActions,
   sayCount,
@@ -15,21 +11,20 @@ import {
   seatCost,
   surplusOver,
   type Instant,
-  type LetSentence,
 } from '@famiglia/core'
 import type { Room } from '../base/room.ts'
 import { countSeats } from '../businesses/seats.ts'
 import { adminsOf } from '../businesses/records.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { readinessAfter, type Sufficiency } from '../purposes/sufficiency.ts'
-import type { PlannedItem } from './planItem.ts'
-import { planSentence, type PlannedEnd, type PlannedLet, type PlannedRecipient } from './planSentence.ts'
+import { planSentence, type PlannedLet, type PlannedRecipient } from './planSentence.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
 import type { Proposal } from '../proposals/records.ts'
-import { textOf, type Addressee, type BusinessAddressed } from './addressee.ts'
-import { sayFallen } from './endAccess.ts'
-import { isNewPerson, splitByYes, takesFreshProof } from './saySentence.ts'
-import { sayItems, sayWords, tellAsset, type AssetInWords } from './tellLevel.ts'
+import { textOf, type Addressee } from './addressee.ts'
+import { previewEnd, toldAbout } from './previewEnding.ts'
+import { notesOn, sayChange, waitsForYes } from './previewNotes.ts'
+import { isNewPerson, takesFreshProof } from './saySentence.ts'
+import { sayItems, tellAsset, type AssetInWords } from './tellLevel.ts'
 
 export interface PreviewedWho {
   readonly address: string | null
@@ -130,65 +125,8 @@ function openTo(who: Addressee): Proposal | null {
   return who.kind === 'business' ? who.offer : who.invitation
 }
 
-function waitsForYes({ who, items }: PlannedRecipient): boolean {
-  return who.kind === 'business' && !who.partner.offersAtOnce && splitByYes(items).offered.length > 0
-}
-
-async function previewEnd(room: Room, acting: Acting, plan: PlannedEnd): Promise<Preview> {
-  const { who } = plan
-  const names = [...new Set([...plan.grants, ...plan.waiting].map(one => one.target.name))]
-  const what = names.length > 0 ? ` on ${sayList(names)}` : ''
-  const isMember = who.kind === 'person' && who.member
-  const membership = plan.everything && isMember ? ` ${who.name} stops being a member of ${acting.name}.` : ''
-  return {
-    sentence: plan.text,
-    verb: 'end',
-    summary:
-      who.kind === 'business'
-        ? `End what there is between ${acting.name} and ${who.name}${what}.`
-        : `End ${possessive(who.name)} access${what}.${membership}`,
-    ...shared(acting, [{ who }], room.clock.now()),
-    assets: [],
-    changes: plan.falls ? sayWhatEnds(acting, plan) : [],
-    purpose: null,
-    surplus: [],
-    least: null,
-    seats: null,
-    from: null,
-    until: null,
-    staysOpenUntil: null,
-    takesProof: takesFreshProof(plan),
-    mails: (await toldAbout(room, who)).map(to => ({ to, about: 'what ended' })),
-    alsoCanGive: [],
-    notes: ['It ends in the same moment, everywhere. Access from elsewhere stays.'],
-  }
-}
-
-/** What a partner loses, what it had given, what falls with either, and what of one's own is left alone. */
-function sayWhatEnds(acting: Acting, { who, grants, falls }: PlannedEnd): string[] {
-  const given = grants.filter(({ grant }) => grant.businessId === acting.id)
-  const got = grants.filter(({ grant }) => grant.businessId !== acting.id)
-  const named = (held: typeof grants) => sayList([...new Set(held.map(({ target }) => target.name))])
-  const { below, proposals, leftAlone } = falls!
-  return [
-    given.length > 0 ? `${who.name} no longer reaches ${named(given)}.` : '',
-    got.length > 0 ? `You give ${named(got)} back: nobody at ${acting.name} reaches it any more.` : '',
-    below.length > 0 ? `With it falls: ${sayFallen(falls!)}.` : '',
-    ...proposals.map(({ kind, sent }) => `The open ${kind} ${sent ? 'to' : 'from'} ${who.name} is closed.`),
-    leftAlone.length > 0
-      ? `Nobody but the admins of ${acting.name} can work with ${sayList(leftAlone)} then: put somebody on it.`
-      : '',
-  ].filter(Boolean)
-}
-
-async function toldAbout(room: Room, who: Addressee): Promise<string[]> {
-  if (who.kind === 'business')
-    return (await adminsOf(room.database.manager, who.partner.id)).map(admin => admin.address)
-  if (who.kind === 'team') return who.members.map(person => person.address)
-  return who.member ? [who.address] : []
-}
-
-function shared(acting: Acting, recipients: readonly Pick<PlannedRecipient, 'who'>[], now: Instant) {
+/** What previews of giving and of ending have in common. */
+export function shared(acting: Acting, recipients: readonly Pick<PlannedRecipient, 'who'>[], now: Instant) {
   return {
     who: recipients.map(({ who }) => previewWho(who)),
     proofIsFresh: acting.live.unattended || isFreshProof(acting.live.provenAt, now),
@@ -262,107 +200,4 @@ async function seatsFor(room: Room, acting: Acting, more: number, now: Instant):
     included,
     words: `${sayCount(more, 'more seat', 'more seats')}: ${cost.after} of ${included} included. ${price}`,
   }
-}
-
-function notesOn(acting: Acting, plan: PlannedLet, recipient: PlannedRecipient): string[] {
-  const { who, items } = recipient
-  const notes: string[] = []
-  if (who.kind === 'business') notes.push(...notesOnPartner(who, recipient, plan.sentence))
-  else if (who.kind === 'team')
-    notes.push(
-      who.members.length > 0
-        ? `The team ${who.team.name} has ${sayCount(who.members.length, 'member', 'members')}: ${sayList(who.members.map(person => person.name))}. Who joins it later gains this too.`
-        : `Nobody is in the team ${who.team.name} yet: who joins it gains this.`,
-    )
-  else if (!who.member && !who.invitation) notes.push(`${who.name} joins ${acting.name} as member by accepting.`)
-  else if (!who.member) notes.push(`${who.name} has not answered the open invitation yet: this goes into it.`)
-  if (items.every(item => item.change === 'same')) notes.push(`${who.name} has exactly this already: nothing changes.`)
-  notes.push(
-    ...items.flatMap(item =>
-      item.upstream
-        ? [`${item.target.name} belongs to ${item.target.held!.owner.name}, who sees whom you put on it.`]
-        : [],
-    ),
-  )
-  const stewarded = items
-    .flatMap(item => item.parts)
-    .filter(({ asset, plan }) => describeLevel(asset.kind, plan.level).canGiveAccess)
-  if (stewarded.length > 0)
-    notes.push(
-      `${who.name} can give and take away access on ${sayList(stewarded.map(part => part.asset.name))}, up to the same level.`,
-    )
-  for (const item of items) {
-    if (item.target.bundleId)
-      notes.push(
-        `${item.target.name} is a bundle: what is put into it later is reached too, what is taken out no longer.`,
-      )
-    notes.push(...whatFallsAway(item, acting.zone))
-  }
-  return notes
-}
-
-function notesOnPartner(
-  { partner }: BusinessAddressed,
-  recipient: PlannedRecipient,
-  { mayGiveAccess, mayPassOn }: Pick<LetSentence, 'mayGiveAccess' | 'mayPassOn'>,
-): string[] {
-  const stays = waitsForYes(recipient)
-    ? `The offer waits for the yes of one of its admins. More that you say to ${partner.name} until then goes into the same offer.`
-    : `It holds at once: ${partner.offersAtOnce ? `${partner.name} chose to take offers without a yes of its own` : 'it is no more than it has'}.`
-  return [
-    `${partner.name} (${partner.number}) is a business in ${partner.town}. ${stays}`,
-    `What you give is the ceiling: ${partner.name} puts its own people on it, and nobody of them reaches more. You see each of them, and can freeze one.`,
-    ...(mayGiveAccess
-      ? [`Those whom ${partner.name} puts on it as stewards may put its others on it themselves.`]
-      : []),
-    ...(mayPassOn
-      ? [`${partner.name} may pass it on to a further business, whose people you see and can freeze too.`]
-      : []),
-    'It costs you no seats.',
-  ]
-}
-
-/** A sentence says all: what was hidden or had an end before and is not said again is pointed at, with the words that keep it. */
-function whatFallsAway({ target, grant, words, parts }: PlannedItem, zone: string): string[] {
-  if (!grant) return []
-  const shown = [...new Set(parts.flatMap(({ plan }) => plan.gains.sees))].filter(figure =>
-    grant.hiding.includes(figure),
-  )
-  const notes: string[] = []
-  if (shown.length > 0)
-    notes.push(
-      `On ${target.name} ${sayList(shown)} was hidden and would now be seen. Add “hiding ${shown.join(' and ')}” to keep it hidden.`,
-    )
-  if (grant.until && !words.until)
-    notes.push(
-      `On ${target.name} the end would go. Add “until ${printMoment(momentOfEnd(grant.until, zone))}” to keep it.`,
-    )
-  return notes
-}
-
-/** `It changes what Priya Lindqvist has on Summer Crossings. Gains: publish adverts. Loses: …`. */
-function sayChange({ who }: PlannedRecipient, item: PlannedItem, zone: string): string[] {
-  const { words, grant, target } = item
-  if (item.change === 'new') return []
-  if (item.change === 'same') return [`${who.name} has ${sayWords(words, [target.name], zone)} already.`]
-  const difference = (side: 'gains' | 'loses') => {
-    const actions = new Set(item.parts.flatMap(({ plan }) => plan[side].actions))
-    const sees = new Set(item.parts.flatMap(({ plan }) => plan[side].sees))
-    return [actions.size > 0 ? sayActions(actions) : '', sees.size > 0 ? `see ${sayList([...sees])}` : '']
-      .filter(Boolean)
-      .join('; ')
-  }
-  const [gains, loses] = [difference('gains'), difference('loses')]
-  return [
-    [
-      `It changes what ${who.name} has on ${target.name}.`,
-      gains && `Gains: ${gains}.`,
-      loses && `Loses: ${loses}.`,
-      grant && String(grant.until) !== String(words.until)
-        ? `The end moves from ${grant.until ? sayInstant(grant.until, zone) : 'no end'} to ${words.until ? sayInstant(words.until, zone) : 'no end'}.`
-        : '',
-    ]
-      .filter(Boolean)
-      .join(' '),
-  ]
 }

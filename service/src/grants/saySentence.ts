@@ -11,7 +11,7 @@ import { lookUpNamed } from '../partners/lookUp.ts'
 import { endAccess } from './endAccess.ts'
 import { giveAccess } from './giveAccess.ts'
 import { partiesOf } from './parties.ts'
-import type { PlannedItem } from './planItem.ts'
+import { splitByYes } from './splitByYes.ts'
 import { planSentence, type PlannedLet, type PlannedRecipient, type PlannedSentence } from './planSentence.ts'
 
 export interface Said {
@@ -84,13 +84,6 @@ async function giveTo(
       ? [await sendOffer(room, change, acting, { who, items: offered, plan, purpose, note, letterWaits })]
       : []),
   ]
-}
-
-/** What a partner has already and would only have less of holds at once: stopping is quick. More waits for its yes. */
-export function splitByYes(items: readonly PlannedItem[]): { atOnce: PlannedItem[]; offered: PlannedItem[] } {
-  const holdsAtOnce = (item: PlannedItem) =>
-    item.grant !== null && (item.change === 'same' || item.change === 'lowered')
-  return { atOnce: items.filter(holdsAtOnce), offered: items.filter(item => !holdsAtOnce(item)) }
 }
 
 function together(outcomes: readonly Omit<Said, 'sentence'>[]): Omit<Said, 'sentence'> {

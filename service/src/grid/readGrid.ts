@@ -4,21 +4,13 @@ import type { Room } from '../base/room.ts'
 import { readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/records.ts'
-import {
-  readColumns,
-  readOutsiders,
-  readPartnersGiven,
-  readPeople,
-  readTeams,
-  type GridColumns,
-  type Narrowing,
-} from './gridFacts.ts'
+import { readColumns, type GridColumns } from './gridColumns.ts'
+import { readOutsiders, readPartnersGiven, readPeople, readTeams, type Narrowing } from './gridFacts.ts'
+import { rowOfOutsider, rowOfPartner } from './partnerRows.ts'
 import {
   domainOf,
   soonDays,
   rowOfInvitation,
-  rowOfOutsider,
-  rowOfPartner,
   rowOfPerson,
   rowOfTeam,
   type GridFilter,

@@ -13,14 +13,8 @@ import {
   type Path,
 } from '@famiglia/core'
 import { LRUCache } from 'lru-cache'
-import {
-  factsByColumn,
-  type GridColumns,
-  type GridOutsider,
-  type GridPartner,
-  type GridPerson,
-  type GridTeam,
-} from './gridFacts.ts'
+import type { GridColumns } from './gridColumns.ts'
+import { factsByColumn, type GridPerson, type GridTeam } from './gridFacts.ts'
 
 /** What somebody has on the asset of one column. */
 export interface GridCell {
@@ -106,61 +100,11 @@ function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
 }
 
-function withoutMarks(cells: readonly (GridCell & { marks: GridFilter[] })[]): GridCell[] {
+export function withoutMarks(cells: readonly (GridCell & { marks: GridFilter[] })[]): GridCell[] {
   return cells.map(({ marks: _marks, ...cell }) => cell)
 }
 
-/** A business that was given something: what any of its admins has by it, and the ceiling for its people. */
-export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Instant): GridRow {
-  const facts = factsByColumn(
-    columns,
-    { id: partner.id, name: partner.name, paused: false, frozenByOwner: false },
-    [{ business: partner.id, standing: 'admin', paused: false, frozen: false }],
-    [],
-  )
-  const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'through' ? ('own' as const) : cell.how }))
-  return {
-    kind: 'partner',
-    key: partner.number,
-    name: partner.name,
-    text: partner.number,
-    note: null,
-    standing: null,
-    secondProof: true,
-    outside: true,
-    everything: false,
-    cells: withoutMarks(cells),
-    marks: [...new Set(cells.flatMap(cell => cell.marks))],
-  }
-}
-
-/** One of a partner's people: all that they reach is through the partner. */
-export function rowOfOutsider(columns: GridColumns, person: GridOutsider, at: Instant): GridRow {
-  const facts = factsByColumn(
-    columns,
-    { id: person.id, name: person.name, paused: false, frozenByOwner: person.frozen },
-    person.memberships ?? [],
-    person.grants ?? [],
-  )
-  const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
-  const marks = new Set<GridFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])
-  if (!person.secondProof) marks.add('no second proof')
-  return {
-    kind: 'outsider',
-    key: person.id,
-    name: person.name,
-    text: person.address,
-    note: person.frozen ? `${person.of}, frozen` : person.of,
-    standing: null,
-    secondProof: person.secondProof,
-    outside: true,
-    everything: false,
-    cells: withoutMarks(cells),
-    marks: [...marks],
-  }
-}
-
-function cellsOf(facts: ReadonlyMap<number, AccessFacts>, at: Instant): (GridCell & { marks: GridFilter[] })[] {
+export function cellsOf(facts: ReadonlyMap<number, AccessFacts>, at: Instant): (GridCell & { marks: GridFilter[] })[] {
   return [...facts].sort(([one], [other]) => one - other).flatMap(([column, around]) => cellOf(column, around, at))
 }
 

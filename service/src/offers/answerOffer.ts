@@ -10,7 +10,8 @@ import { gatherProposal, sayProposal, type ProposalParts } from '../proposals/de
 import { takeStep } from '../proposals/followLink.ts'
 import { giveItem } from '../proposals/giveItem.ts'
 import { lessOf } from '../proposals/lessOf.ts'
-import { lockProposal, proposals, type Proposal } from '../proposals/records.ts'
+import { markAnswered } from '../proposals/markAnswered.ts'
+import { lockProposal, proposals } from '../proposals/records.ts'
 import { answeredLetter } from './letters.ts'
 
 export interface OfferAnswered {
@@ -37,7 +38,7 @@ export function acceptOffer(room: Room) {
         business.zone,
       )
       const whole = less ? sayProposal(parts) : null
-      await close(change, acting, proposal, 'accepted', reason, less ? said : null)
+      await markAnswered(change, acting, id, { state: 'accepted', reason, granted: less ? said : null })
       await change.record({
         ...between(business, acting),
         what: 'offer.accepted',
@@ -72,7 +73,7 @@ export function declineOffer(room: Room) {
     asAddressee(room, acting, id, async (change, parts) => {
       const { proposal, business } = parts
       if (takeStep(proposal, 'decline', change.now, business.zone)) return repeated(change, acting, parts)
-      await close(change, acting, proposal, 'declined', reason, null)
+      await markAnswered(change, acting, id, { state: 'declined', reason })
       const said = sayProposal(parts)
       await change.record({
         ...between(business, acting),
@@ -129,20 +130,4 @@ async function repeated(change: Change, acting: Acting, { business, proposal }: 
     data: { proposal: proposal.id },
   })
   return { result: 'It was answered so already.', less: null }
-}
-
-async function close(
-  change: Change,
-  acting: Acting,
-  { id }: Proposal,
-  state: 'accepted' | 'declined',
-  reason: string | null,
-  granted: string | null,
-): Promise<void> {
-  await change.manager.update(
-    proposals,
-    { id },
-    { state, answeredAt: change.now, answeredBy: acting.live.person, reason, granted },
-  )
-  await change.recallLetters(id)
 }

@@ -9,7 +9,8 @@ import type { PlannedItem } from '../grants/planItem.ts'
 import type { PlannedLet } from '../grants/planSentence.ts'
 import type { Said } from '../grants/saySentence.ts'
 import { sayItems, sayWords } from '../grants/tellLevel.ts'
-import { proposalItems, proposals, type Proposal } from '../proposals/records.ts'
+import { putItem } from '../proposals/putItem.ts'
+import { proposals, type Proposal } from '../proposals/records.ts'
 import { openProposal } from '../proposals/sendInvitation.ts'
 import { offerLetter } from './letters.ts'
 
@@ -47,7 +48,7 @@ export async function sendOffer(
       sentBy: acting.live.person,
       days: acting.proposalDays,
     }))
-  for (const item of items) await putItem(change, acting, proposal, item, offering)
+  for (const item of items) await offerItem(change, acting, proposal, item, offering)
   const neverLeft = who.offer ? (await change.recallLetters(proposal.id)) > 0 : false
   const notBefore: Instant = change.now.add({ seconds: offering.letterWaits })
   const admins = await adminsOf(change.manager, who.partner.id)
@@ -68,26 +69,14 @@ export async function sendOffer(
   }
 }
 
-async function putItem(
+async function offerItem(
   change: Change,
   acting: Acting,
   proposal: Proposal,
   { target, words }: PlannedItem,
   { plan, purpose, who }: Offering,
 ): Promise<void> {
-  await change.manager.delete(proposalItems, { proposalId: proposal.id, targetId: target.id })
-  await change.manager.insert(proposalItems, {
-    proposalId: proposal.id,
-    assetId: target.assetId,
-    bundleId: target.bundleId,
-    tier: words.tier,
-    actions: [...words.actions],
-    hiding: [...words.hiding],
-    from: words.from,
-    until: words.until,
-    purpose,
-    mayPassOn: plan.sentence.mayPassOn,
-  })
+  await putItem(change, proposal.id, { target, words, purpose, mayPassOn: plan.sentence.mayPassOn })
   await change.record({
     ...partiesTo(acting, who, target),
     what: who.offer ? 'offer.changed' : 'offer.sent',

@@ -1,4 +1,4 @@
-import { parseWanted, printWhat, sayGiven, sayList, staysWithin, type What, type Words } from '@famiglia/core'
+import { parseWanted, printWhat, sayGiven, staysWithin, type What, type Words } from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { momentsOf } from '../asking/words.ts'

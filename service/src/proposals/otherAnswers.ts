@@ -195,7 +195,7 @@ async function reminders(room: Room, change: Change, parts: ProposalParts): Prom
 }
 
 async function lapse(change: Change, parts: ProposalParts): Promise<void> {
-  const { proposal, sender, business } = parts
+  const { proposal } = parts
   const outcome = stepProposal(courseOf(proposal), 'lapse', change.now)
   if (!outcome.ok) return
   await change.manager.update(proposals, { id: proposal.id }, { state: 'lapsed', answeredAt: proposal.lapsesAt })

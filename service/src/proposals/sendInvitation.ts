@@ -6,7 +6,8 @@ import type { PersonAddressed } from '../grants/addressee.ts'
 import type { PlannedItem } from '../grants/planItem.ts'
 import { sayItems, sayWords } from '../grants/tellLevel.ts'
 import { invitationLetter } from './letters.ts'
-import { courseOf, proposalItems, proposals, type Proposal } from './records.ts'
+import { putItem } from './putItem.ts'
+import { courseOf, proposals, type Proposal } from './records.ts'
 
 export interface Inviting {
   readonly who: PersonAddressed
@@ -35,7 +36,7 @@ export async function sendInvitation(change: Change, acting: Acting, inviting: I
     : await addInvitation(change, acting, inviting)
   if (open && open.standing !== proposal.standing)
     await change.manager.update(proposals, { id: open.id }, { standing: proposal.standing })
-  for (const item of inviting.items) await putItem(change, acting, proposal, item, inviting)
+  for (const item of inviting.items) await inviteTo(change, acting, proposal, item, inviting)
   if (inviting.items.length === 0)
     await change.record({
       chain: acting.id,
@@ -66,26 +67,14 @@ function sayResult(acting: Acting, proposal: Proposal, { items }: Inviting, chan
     : `Sent to ${proposal.toAddress}: ${said}. It waits for an answer until ${until}; you can withdraw it until then.`
 }
 
-async function putItem(
+async function inviteTo(
   change: Change,
   acting: Acting,
   proposal: Proposal,
   { target, words }: PlannedItem,
   { text, purpose, who }: Inviting,
 ): Promise<void> {
-  await change.manager.delete(proposalItems, { proposalId: proposal.id, targetId: target.id })
-  await change.manager.insert(proposalItems, {
-    proposalId: proposal.id,
-    assetId: target.assetId,
-    bundleId: target.bundleId,
-    tier: words.tier,
-    actions: [...words.actions],
-    hiding: [...words.hiding],
-    from: words.from,
-    until: words.until,
-    purpose,
-    mayPassOn: false,
-  })
+  await putItem(change, proposal.id, { target, words, purpose })
   const verb = who.invitation ? 'changed the invitation of' : 'invited'
   const standing = proposal.standing === 'member' ? '' : `, as ${proposal.standing}`
   await change.record({

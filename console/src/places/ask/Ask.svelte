@@ -22,7 +22,6 @@
   const said = begun.get('wanted')
   let until = $state('')
   let reason = $state('')
-  let goesTo: string[] = $state([])
   let sent = $state(false)
   const isTier = $derived((tiers as readonly string[]).includes(given))
   const wrong = $derived.by(() => {
@@ -59,7 +58,6 @@
         }),
       )
       sent = true
-      goesTo = asked.goesTo.map(giver => giver.name)
       return asked.result
     })
   }

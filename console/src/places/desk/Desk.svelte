@@ -107,8 +107,9 @@
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
           >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
-      {#snippet what(row)}{#if row.kind !== 'invitation'}<b>{row.from}</b
-          >{#if row.business !== acting.business?.name}{' of '}<b>{row.business}</b>{/if}
+      {#snippet what(row)}{#if row.kind !== 'invitation'}<b>{row.from}</b>{row.business === acting.business?.name
+            ? ' '
+            : ' of '}{#if row.business !== acting.business?.name}<b>{row.business}</b>{/if}
           {row.kind === 'offer' ? 'offers you access to' : 'asks for access to'}
           {sayList(row.assets)}{row.reason ? `: “${row.reason}”` : '.'}{:else}<b>{row.from}</b> invites you to work for
           <b>{row.business}</b>{row.assets.length > 0 ? `, on ${sayList(row.assets)}` : ''}.{/if}{/snippet}

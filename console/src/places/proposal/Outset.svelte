@@ -11,7 +11,7 @@
   const own = $derived(proposal.business.number === acting.number)
 </script>
 
-<b>{proposal.by.name}</b>{#if received}{' of '}<b>{proposal.business.name}</b>{/if}
+<b>{proposal.by.name}</b>{received ? ' of ' : ' '}{#if received}<b>{proposal.business.name}</b>{/if}
 {#if proposal.kind === 'offer'}
   {received ? 'offers' : 'offered'} <b>{received ? proposal.partner?.name : to}</b> {proposal.said}.
 {:else if proposal.kind === 'ask'}

@@ -1,0 +1,70 @@
+import { answerOf } from '@famiglia/client'
+import type { Command } from 'commander'
+import { allPages, type Context } from '../context.ts'
+import type { Run } from '../program.ts'
+
+/** What other businesses sent and what was sent to them, each apart; and one of them, whole. */
+export function inboxCommand(program: Command, run: Run): void {
+  program
+    .command('inbox [proposal]')
+    .description('offers and asks from other businesses, and what you sent; or one of them, with what it needs')
+    .option('--sent', 'what your business sent')
+    .option('--all', 'what was answered too')
+    .action(
+      run(async (context, { sent, all }: { sent?: boolean; all?: boolean }, id?: string) => {
+        if (id) return showProposal(context, id)
+        const path = await context.path()
+        const query = { side: sent ? ('sent' as const) : ('received' as const), state: all ? 'all' : 'open' } as const
+        const items = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/proposals', {
+                params: { path, query: { ...query, ...(after ? { after } : {}) } },
+              }),
+            ),
+          2_000,
+        )
+        context.desk.list(
+          items,
+          [
+            { head: 'proposal', of: item => item.id },
+            { head: 'kind', of: item => item.kind },
+            {
+              head: sent ? 'to' : 'from',
+              of: item => (sent ? (item.to ?? item.partner?.name ?? 'the owner') : item.business.name),
+            },
+            { head: 'says', of: item => item.said },
+            { head: 'since', of: item => item.openedAt.slice(0, 10) },
+            { head: 'is', of: item => (item.granted ? `${item.state}: ${item.granted}` : item.state) },
+          ],
+          sent ? 'Nothing you sent waits for an answer.' : 'Nothing from other businesses waits for your answer.',
+        )
+      }),
+    )
+}
+
+async function showProposal(context: Context, proposal: string): Promise<void> {
+  const params = { path: { ...(await context.path()), proposal } }
+  const told = await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
+  const asked =
+    told.kind === 'ask' && told.partner?.number === (await context.acting())
+      ? await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params }))
+      : null
+  const mark = { here: '✓', missing: '✗', 'to offer': '✎' } as const
+  const lines = [
+    `${told.by.name} of ${told.business.name} ${told.kind === 'ask' ? 'asks for' : 'offers'}: ${told.said}`,
+    ...(told.note ? [`  “${told.note}”`] : []),
+    `  ${told.state}, since ${told.openedAt.slice(0, 10)}${told.state === 'open' ? `, open until ${told.lapsesAt.slice(0, 10)}` : ''}`,
+    ...(told.contact ? [`  contact: ${told.contact}`] : []),
+    ...(told.granted ? [`  of that: ${told.granted}`] : []),
+    ...told.assets.flatMap(asset => [
+      `  ${asset.name}: allows to ${asset.may}`,
+      ...(asset.money ? [`    ${asset.money}`] : []),
+    ]),
+    ...(asked?.things ?? []).map(
+      thing =>
+        `  ${mark[thing.state]} ${thing.text}${thing.name ? ` (${thing.name})` : ''}${thing.remedy ? `: ${thing.remedy}` : ''}`,
+    ),
+  ]
+  context.desk.one({ ...told, ...(asked ?? {}) }, lines.join('\n'))
+}
