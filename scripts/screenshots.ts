@@ -41,7 +41,10 @@ try {
   await accept(leanders)
   await workOnMarram(leanders)
   await lookAround(hers)
-  await dealWithPartners(hers, people.find(person => person.name === 'Callum Osei-Bright')!)
+  await dealWithPartners(
+    hers,
+    people.find(person => person.name === 'Callum Osei-Bright')!,
+  )
   await terminal('command-line', agnese.token, [
     `famiglia preview let leander@ondaverde.example watch on ad-account/summer-crossings hiding revenue until 2027-09-30`,
     'famiglia access --show "can spend" --find bea',
