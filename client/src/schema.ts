@@ -5187,7 +5187,10 @@ export interface paths {
         /** What the business holds from others, with the ceiling for its people on each */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
                 header?: never;
                 path: {
                     business: string;
@@ -5204,6 +5207,8 @@ export interface paths {
                     content: {
                         "application/json": {
                             items: components["schemas"]["SharedAsset"][];
+                            /** @description What to give as `after` for the page that follows; null on the last page. */
+                            next: string | null;
                         };
                     };
                 };

@@ -58,8 +58,15 @@ export function partnerCommands(program: Command, run: Run): void {
     .description('what your business holds from others, with the ceiling for its people')
     .action(
       run(async context => {
-        const { items } = await answerOf(
-          context.client.GET('/v1/businesses/{business}/held', { params: { path: await context.path() } }),
+        const path = await context.path()
+        const items = await allPages(
+          after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/held', {
+                params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+              }),
+            ),
+          20_000,
         )
         context.desk.list(items, heldColumns, 'No other business gave you anything yet.')
       }),

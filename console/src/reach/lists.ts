@@ -68,8 +68,7 @@ export function partnersOf(acting: Acting) {
 export function heldOf(acting: Acting) {
   return createQuery(() => ({
     queryKey: ['held listed', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/held', { params: { path: { business: acting.number } } })),
+    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/held', { params: asked(acting, '') })),
     enabled: acting.number !== '',
     staleTime: 30_000,
   }))

@@ -1,6 +1,7 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { drawNumber } from '@famiglia/core'
 import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest'
+import { tellRunningOut } from '../notices/tellRunningOut.ts'
 import { at, joinByLetter, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
@@ -181,6 +182,38 @@ test('a partner staffs its own people beneath the ceiling, and the owner sees ea
   await part()
   expect(await can(marisol.email, 'ads.see')).toBe(false)
   expect(await problemOf(decideFor(callum, 'ads.see'))).toMatchObject({ code: 'asset.unknown' })
+})
+
+test('a team is put on it as a person is: who joins reaches it beneath the ceiling, who leaves no longer', async () => {
+  await accept(callum, await offer(`run on ${winter}`))
+  await answerOf(
+    callum.client.POST('/v1/businesses/{business}/teams', {
+      params: at(callum),
+      body: { handle: 'freight', name: 'Freight' },
+    }),
+  )
+  await scene.say(callum, `let team/freight draft on ${winter}`)
+  const inTeam = { params: at_(callum, { team: 'freight', person: marisol.email }) as never }
+  await answerOf(callum.client.PUT('/v1/businesses/{business}/teams/{team}/members/{person}', inTeam))
+  expect(await decideFor(marisol, 'ads.draft')).toMatchObject({ allowed: true, level: 'draft' })
+  expect((await peopleOf(agnese, callum.business)).map(one => one.name)).toContain('Marisol Engstrom')
+  await answerOf(callum.client.DELETE('/v1/businesses/{business}/teams/{team}/members/{person}', inTeam))
+  expect(await can(marisol.email, 'ads.draft')).toBe(false)
+  await part()
+})
+
+test('the admins of a partner are told before what it was given runs out, and so is who gave it', async () => {
+  const day = scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days: 10 })
+  await accept(callum, await offer(`watch on ${winter} until ${day.toString()}`))
+  await tellRunningOut(scene.town.service.room)()
+  const told = await scene.letters(callum.email)
+  expect(told[0]).toContain('The access of Gullwright & Moss to Winter Freight ends on')
+  expect((await scene.letters(agnese.email))[0]).toContain('Gullwright & Moss reaches Winter Freight until')
+  const desk = await answerOf(callum.client.GET('/v1/businesses/{business}/desk', { params: at(callum) }))
+  expect(desk.ending).toMatchObject([{ on: 'Winter Freight', from: 'Ondaverde Ferries', prolong: null }])
+  const { of, wanted } = desk.ending[0]!.ask!
+  expect((await ask(callum, wanted, of)).result).toContain('Asked Ondaverde Ferries: watch on A-')
+  await part()
 })
 
 test('one of a partner’s people can be frozen, and the whole partner, by either side, each lifting its own', async () => {

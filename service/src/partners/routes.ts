@@ -16,7 +16,7 @@ import { readinessAtPartner, readinessOfPartner } from './readinessBetween.ts'
 import { readPartner } from './readPartner.ts'
 import { readPartners } from './readPartners.ts'
 import * as schemas from './schemas.ts'
-import { sharedAssets } from './sharedAssets.ts'
+import { heldByBusiness } from './sharedAssets.ts'
 import { freezePartner, freezePartnersPerson } from './stopPartner.ts'
 
 const tags = ['partners']
@@ -157,12 +157,15 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
         tags,
         summary: 'What the business holds from others, with the ceiling for its people on each',
         params: businessParam,
+        querystring: object(pageQuery),
         response: { 200: schemas.heldOut },
       },
     },
-    async request => {
+    async (request, reply) => {
       const acting = await actingFor(room.database, request)
-      return { items: await sharedAssets(room, acting.id, null) } as never
+      const page = await heldByBusiness(room, acting.id, request.query.limit, request.query.after)
+      void reply.headers(nextLink(request.url, page.next))
+      return page as never
     },
   )
 

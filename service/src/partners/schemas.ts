@@ -99,7 +99,7 @@ export const partnersPeopleOut = pageOf(
   }).meta({ id: 'PartnersPerson' }),
 )
 
-export const heldOut = object({ items: array(sharedAsset).required() })
+export const heldOut = pageOf(sharedAsset)
 
 const cardPurpose = object({
   name: string().trim().max(120).required(),

@@ -120,6 +120,8 @@
         Tell them the number of {acting.business?.name}: <NumberPlate number={acting.number} />. They name it in a
         sentence of theirs, and nothing changes hands but that.
       </p>
+      <p>Or ask them, by their number or by the number of what it is about.</p>
+      <p><a class="btn btn-primary" href="/{acting.number}/ask">Ask for it</a></p>
     {:else if there.length === 0 && platforms.data}
       <p class="entry">No platform that is known here holds that.</p>
     {:else if whose === 'ours' && !claim}

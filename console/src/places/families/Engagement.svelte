@@ -71,4 +71,8 @@
     flex-wrap: wrap;
     margin-top: 0.5rem;
   }
+  .hole span:nth-child(2) {
+    flex: 0 1 auto;
+    max-width: calc(100% - 2rem);
+  }
 </style>

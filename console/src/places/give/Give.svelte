@@ -113,7 +113,15 @@
       more: action,
     })),
   ])
-  const whoSaid = $derived(sayList(composer.who.map(key => whoItems.find(item => item.key === key)?.name ?? key)))
+  /** A business that is new is called by its name as soon as its number was looked up. */
+  const lookedUp = $derived(preview.data?.who ?? [])
+  const whoSaid = $derived(
+    sayList(
+      composer.who.map(
+        key => whoItems.find(item => item.key === key)?.name ?? lookedUp.find(one => one.text === key)?.name ?? key,
+      ),
+    ),
+  )
   const givenSaid = $derived(
     composer.isByPurpose ? composer.purpose : [composer.tier ?? '', ...composer.actions].filter(Boolean).join(', '),
   )
@@ -207,9 +215,8 @@
           />
           <p class="note missing">
             Not in the list? It was not brought in yet, or you do not reach it.
-            {#if acting.isAdmin}<a href="/{acting.number}/bring-in">Bring it in</a>{:else}<a href="/{acting.number}/ask"
-                >Ask for it</a
-              >{/if}
+            {#if acting.isAdmin}<a href="/{acting.number}/bring-in">Bring it in</a>, or, if it is another business’s,
+              <a href="/{acting.number}/ask">ask for it</a>{:else}<a href="/{acting.number}/ask">Ask for it</a>{/if}
           </p>
         </Part>, hiding
         <Part
