@@ -150,7 +150,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`DELETE ${at}/partners/{partner}/freeze`]: { member: admin },
   [`PUT ${at}/partners/{partner}/people/{person}/freeze`]: { member: admin },
   [`DELETE ${at}/partners/{partner}/people/{person}/freeze`]: { member: admin },
-  [`GET ${at}/held`]: own,
+  [`GET ${at}/held`]: { member: admin },
   [`PUT ${at}/offers-at-once`]: { member: admin, body: { offersAtOnce: true } },
   [`GET ${at}/card`]: own,
   [`PUT ${at}/card`]: {

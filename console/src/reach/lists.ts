@@ -64,12 +64,12 @@ export function partnersOf(acting: Acting) {
   }))
 }
 
-/** What the acting business holds from others. */
+/** What the acting business holds from others: for admins, who put people on it. */
 export function heldOf(acting: Acting) {
   return createQuery(() => ({
     queryKey: ['held listed', acting.number],
     queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/held', { params: asked(acting, '') })),
-    enabled: acting.number !== '',
+    enabled: acting.isAdmin,
     staleTime: 30_000,
   }))
 }

@@ -162,7 +162,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = dealing(await actingFor(room.database, request))
       const page = await heldByBusiness(room, acting.id, request.query.limit, request.query.after)
       void reply.headers(nextLink(request.url, page.next))
       return page as never

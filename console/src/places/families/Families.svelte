@@ -2,6 +2,7 @@
   import { createInfiniteQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'
+  import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -76,9 +77,7 @@
             {/each}
           </tbody>
         </table>
-        {#if list.hasNextPage}<p class="note">
-            <button class="quiet" onclick={() => list.fetchNextPage()}>Show more</button>
-          </p>{/if}
+        <More {list} />
       {:else if list.error}<Trouble error={list.error} />
       {:else if list.data}<p class="entry">
           No other business yet. Look one up by its number: its name stands here before anything is sent.

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { createInfiniteQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import More from '../../parts/More.svelte'
   import { answerOf, service } from '../../reach/service'
   import SharedTable from './SharedTable.svelte'
 
@@ -30,9 +31,7 @@
       <SharedTable {assets} own={false} owners>
         {#snippet acts(asset)}<a href="/{acting.number}/give?on={asset.number}">Put somebody on it</a>{/snippet}
       </SharedTable>
-      {#if held.hasNextPage}<p class="note">
-          <button class="quiet" onclick={() => held.fetchNextPage()}>Show more</button>
-        </p>{/if}
+      <More list={held} />
     </div>
   </section>
 {/if}

@@ -3,6 +3,7 @@
   import { searchParams } from 'sv-router'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
+  import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -90,9 +91,7 @@
             {/each}
           </tbody>
         </table>
-        {#if list.hasNextPage}<p class="note">
-            <button class="quiet" onclick={() => list.fetchNextPage()}>Show more</button>
-          </p>{/if}
+        <More {list} />
       {:else if list.error}<Trouble error={list.error} />
       {:else if list.data}<p class="entry">
           {side === 'received' ? 'Nothing waits for your answer.' : 'Nothing you sent waits for an answer.'}

@@ -4,6 +4,7 @@
   import Age from '../../parts/Age.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import TierMark from '../../parts/TierMark.svelte'
+  import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -90,9 +91,7 @@
           {/each}
         </tbody>
       </table>
-      {#if list.hasNextPage}<p class="note">
-          <button class="quiet" onclick={() => list.fetchNextPage()}>Show more</button>
-        </p>{/if}
+      <More {list} />
     {:else if list.error}<Trouble error={list.error} />
     {:else if list.data}<p class="entry">Nobody of {name} yet: its admins put people on it.</p>{/if}
   </div>
