@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
-import { startService, type RunningService, type Settings, type MovableClock } from '@famiglia/service'
+import { freePort, startService, type RunningService, type Settings, type MovableClock } from '@famiglia/service'
 import { startInbox, startPlatform, type Inbox, type Platform } from '@famiglia/standins'
 import { platformDesigns } from './platforms.ts'
 
@@ -105,7 +105,7 @@ async function choosePorts(first: number): Promise<number[]> {
 }
 
 async function takePort(wished: number, anyWillDo: boolean, taken: readonly number[]): Promise<number> {
-  const port = await tryPort(wished)
+  const port = wished === 0 ? await freePort() : await tryPort(wished)
   if (port !== null && !taken.includes(port)) return port
   if (anyWillDo || wished === 0) return takePort(0, true, taken)
   throw new Error(
@@ -117,9 +117,6 @@ function tryPort(port: number): Promise<number | null> {
   return new Promise(done => {
     const server = createServer()
     server.once('error', () => done(null))
-    server.listen(port, '127.0.0.1', () => {
-      const address = server.address()
-      server.close(() => done(typeof address === 'object' ? (address?.port ?? null) : null))
-    })
+    server.listen(port, '127.0.0.1', () => server.close(() => done(port)))
   })
 }

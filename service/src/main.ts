@@ -57,6 +57,7 @@ import { signInRoutes } from './sign-in/routes.ts'
 import { signingKeys } from './sign-in/signingKeys.ts'
 
 export { MovableClock, systemClock } from './base/clock.ts'
+export { freePort } from './base/free-port.ts'
 export { readConfig, SettingError, settingNames, type Settings } from './base/config.ts'
 
 const entities = [

@@ -1,13 +1,23 @@
+import { randomInt } from 'node:crypto'
 import { createServer } from 'node:net'
 
+/** Below the ports that systems hand out to connections by themselves: between the look and the use nothing takes it. */
+const range = { from: 10_000, below: 32_000 } as const
+const tries = 50
+
 /** A port of loopback that nothing listens on. */
-export function freePort(): Promise<number> {
-  return new Promise((done, fail) => {
+export async function freePort(): Promise<number> {
+  for (let at = 0; at < tries; at++) {
+    const port = randomInt(range.from, range.below)
+    if (await isFree(port)) return port
+  }
+  throw new Error(`No port of loopback was free among ${tries} that were tried.`)
+}
+
+function isFree(port: number): Promise<boolean> {
+  return new Promise(done => {
     const server = createServer()
-    server.once('error', fail)
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address()
-      server.close(() => (typeof address === 'object' && address ? done(address.port) : fail(new Error('no port'))))
-    })
+    server.once('error', () => done(false))
+    server.listen(port, '127.0.0.1', () => server.close(() => done(true)))
   })
 }
