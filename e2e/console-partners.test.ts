@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { findings, openBrowser, pageOf, type Browser } from './support/browser.ts'
+import { findings, flawsOf, openBrowser, pageOf, type Browser } from './support/browser.ts'
 import { openScene, type Actor, type Scene } from './support/scene.ts'
 
 let scene: Scene
@@ -24,6 +24,27 @@ const marisol = 'marisol@gullwright.example'
 
 /** Signs a review; the token that tests act with is never asked for a proof. */
 const sign = (page: Page) => page.getByRole('button', { name: 'Sign and send' }).click()
+
+test('no page between businesses has a finding of axe, by day, by night or on a phone, and none is wider than the phone', async () => {
+  const cookies = await agnese.context().cookies()
+  const [asked] = await scene.sql<{ id: string }>(
+    `SELECT id FROM proposal WHERE kind = 'ask' AND to_business_id IS NOT NULL`,
+  )
+  const at = `/${scene.agnese.business}`
+  const { business: agency } = scene.callum
+  const pages = [
+    `${at}/families`,
+    `${at}/partners/${agency}`,
+    `${at}/inbox`,
+    `${at}/proposals/${asked!.id}`,
+    `${at}/card`,
+    `${at}/in-trust`,
+    `${at}/ask?of=${agency}`,
+    `${at}/review?say=${encodeURIComponent(`let ${agency} run on ${winter} may pass on`)}`,
+    `/card/${agency}`,
+  ]
+  expect(await flawsOf(browser, scene.url, cookies, pages)).toEqual([])
+}, 120_000)
 
 test('a wrong digit is told while it is typed; the right number shows whose it is before anything is sent', async () => {
   await to(agnese, scene.agnese, '/families')

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { generate } from 'otplib'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { findings, openBrowser, type Browser } from './support/browser.ts'
+import { type Browser, flawsOf, openBrowser } from './support/browser.ts'
 import { openScene, type Scene } from './support/scene.ts'
 
 let scene: Scene
@@ -192,21 +192,5 @@ test('no page has a finding of axe, by day, by night or on a phone, and none is 
     '/open-business',
     '/sign-in',
   ]
-  const found: object[] = []
-  for (const look of [{}, { dark: true }, { width: 360, height: 740 }]) {
-    const page = await browser.page(look)
-    await page.context().addCookies(cookies)
-    for (const path of pages) {
-      await page.goto(scene.url + path)
-      await page.getByRole('heading', { level: 1 }).or(page.locator('.letter')).first().waitFor()
-      await page.waitForTimeout(400)
-      for (const finding of await findings(page)) found.push({ path, look, finding })
-      const wider = await page.evaluate(
-        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-      )
-      if (wider > 0) found.push({ path, look, wider })
-    }
-    await page.context().close()
-  }
-  expect(found).toEqual([])
+  expect(await flawsOf(browser, scene.url, cookies, pages)).toEqual([])
 }, 180_000)

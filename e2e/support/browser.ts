@@ -55,3 +55,32 @@ export async function findings(page: Page): Promise<string[]> {
   })
   return result
 }
+
+/**
+ * Opens each page by day, by night and on a phone, and tells what axe finds, and which are wider than the phone. A page
+ * that shows nothing within the time fails.
+ */
+export async function flawsOf(
+  browser: Browser,
+  url: string,
+  cookies: Parameters<ReturnType<Page['context']>['addCookies']>[0],
+  pages: readonly string[],
+): Promise<object[]> {
+  const found: object[] = []
+  for (const look of [{}, { dark: true }, { width: 360, height: 740 }]) {
+    const page = await browser.page(look)
+    await page.context().addCookies(cookies)
+    for (const path of pages) {
+      await page.goto(url + path)
+      await page.getByRole('heading', { level: 1 }).or(page.locator('.letter')).first().waitFor()
+      await page.waitForTimeout(400)
+      for (const finding of await findings(page)) found.push({ path, look, finding })
+      const wider = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      )
+      if (wider > 0) found.push({ path, look, wider })
+    }
+    await page.context().close()
+  }
+  return found
+}
