@@ -191,7 +191,12 @@ test('a calling card composes the offer for the client who opens it', async () =
 
 test('ending a partner says beforehand what falls, and ends all of it in one step', async () => {
   await to(agnese, scene.agnese, `/partners/${scene.callum.business}`)
+  // Once all of the page stands there, nothing moves any more under the pointer.
+  await agnese.getByRole('row').filter({ hasText: marisol }).waitFor()
+  await agnese.getByRole('heading', { name: 'Between you' }).waitFor()
+  await agnese.getByText('It has all that it takes.').waitFor()
   await agnese.getByRole('link', { name: 'End everything between you' }).click()
+  await agnese.getByRole('heading', { name: 'Read it over' }).waitFor()
   await agnese.getByText('With it falls: Dae Whitlock and Marisol Engstrom staffed.').waitFor()
   await agnese.getByText('The open ask from Gullwright & Moss is closed.').waitFor()
   await agnese.getByRole('button', { name: 'End it' }).click()
