@@ -3,6 +3,7 @@ import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
+import { clearTextOf } from '../assets/targets.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { giversOnAll } from '../grants/giversOn.ts'
 import { saySentenceIn } from '../grants/saySentence.ts'
@@ -10,7 +11,7 @@ import { gatherProposal, sayProposal, type ProposalParts } from '../proposals/de
 import { takeStep } from '../proposals/followLink.ts'
 import { askAnsweredLetter } from '../proposals/letters.ts'
 import { markAnswered } from '../proposals/markAnswered.ts'
-import { lockProposal } from '../proposals/records.ts'
+import { lockProposal, ownersOfItems } from '../proposals/records.ts'
 import { lessOf, type AnsweredItem } from '../proposals/lessOf.ts'
 
 export interface AskAnswered {
@@ -23,15 +24,16 @@ export interface AskAnswered {
  * was asked for is refused: `proposal.more-than-asked`.
  */
 export function grantAsk(room: Room) {
-  return async (acting: Acting, id: string, less: string | null, reason: string | null): Promise<AskAnswered> =>
-    room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+  return async (acting: Acting, id: string, less: string | null, reason: string | null): Promise<AskAnswered> => {
+    const owners = await ownersOfItems(room.database.manager, id)
+    return room.change(actorOf(acting.live), { businesses: [acting.id, ...owners] }, async change => {
       const parts = await askToAnswer(room, change, acting, id)
       const said = sayProposal(parts)
       if (takeStep(parts.proposal, 'accept', change.now, acting.zone)) return repeated(change, acting, parts)
       const answered = less
         ? lessOf(room, acting.zone, parts.items, less)
         : parts.items.map(one => ({ ...one, words: one.item }))
-      const sentences = sentencesOf({ ...parts, items: answered }, acting.zone)
+      const sentences = sentencesOf(acting, { ...parts, items: answered })
       for (const sentence of sentences)
         await saySentenceIn(room, change, acting, { sentence, note: null, standing: 'member' }, id)
       await markAnswered(change, acting, id, { state: 'accepted', reason })
@@ -53,6 +55,7 @@ export function grantAsk(room: Room) {
       )
       return { result: `Granted to ${parts.sender.name}: ${granted}.`, less }
     })
+  }
 }
 
 /** Declines what a member asked for, with a reason. */
@@ -111,11 +114,12 @@ async function repeated(change: Change, acting: Acting, { proposal, sender }: Pr
 
 /** What was asked for, as sentences: one for each thing. */
 function sentencesOf(
+  acting: Acting,
   { items, sender, proposal }: Omit<ProposalParts, 'items'> & { items: readonly AnsweredItem[] },
-  zone: string,
 ): string[] {
   return items.map(
-    ({ words, target }) => `let ${sender.address} ${sayAsked(words, target.text, proposal.purpose, zone)}`,
+    ({ words, target }) =>
+      `let ${sender.address} ${sayAsked(words, clearTextOf(target, acting.id), proposal.purpose, acting.zone)}`,
   )
 }
 

@@ -4,7 +4,7 @@ import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
-import { getTarget, targetOfAsset, type Target } from '../assets/targets.ts'
+import { getTargetReached, targetOfAsset, type Target } from '../assets/targets.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { giversOnAll } from '../grants/giversOn.ts'
 import { scopeForPurpose } from '../grants/planGiving.ts'
@@ -67,7 +67,7 @@ export function askForAccess(room: Room) {
 async function readAsk(room: Room, manager: EntityManager, acting: Acting, text: string) {
   const sentence = readWanted(room, acting, text)
   const named: Target[] = []
-  for (const what of sentence.on) named.push(await getTarget(manager, acting, what))
+  for (const what of sentence.on) named.push(await getTargetReached(manager, acting, what))
   const moments = momentsOf(sentence, acting.zone)
   if (sayGiven(sentence) !== '')
     return { items: named.map(target => ({ target, words: wordsOf(sentence, moments) })), purpose: sentence.purpose }

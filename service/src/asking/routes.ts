@@ -3,6 +3,7 @@ import { onceIn } from '../base/once.ts'
 import type { Room } from '../base/room.ts'
 import type { House } from '../base/validation.ts'
 import { findAsset } from '../assets/findAsset.ts'
+import { findHeld } from '../assets/held.ts'
 import { actingFor, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { askBusiness } from './askBusiness.ts'
@@ -53,10 +54,13 @@ export async function askRoutes(app: House, room: Room): Promise<void> {
   )
 }
 
-/** Whether all that is asked for is named by numbers that are none of the business's own: then it goes to who owns it. */
+/** Whether all that is asked for is named by numbers of what the business neither owns nor holds: then it goes to who owns it. */
 async function isOthers(room: Room, acting: Acting, text: string): Promise<boolean> {
   const { on } = readWanted(room, acting, text)
   if (on.length === 0 || on.some(what => what.by !== 'number')) return false
-  const own = await Promise.all(on.map(what => findAsset(room.database.manager, acting.id, what)))
-  return own.every(asset => asset === null)
+  const { manager } = room.database
+  const near = await Promise.all(
+    on.map(async what => (await findAsset(manager, acting.id, what)) ?? findHeld(manager, acting.id, what)),
+  )
+  return near.every(found => found === null)
 }

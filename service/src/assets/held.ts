@@ -36,7 +36,11 @@ export async function heldTarget(manager: EntityManager, business: string, asset
   const places = await placesOf(manager, asset)
   const held = await manager.findBy(grants, { partnerId: business, targetId: In(places), endedAt: IsNull() })
   held.sort((one, other) => places.indexOf(one.targetId!) - places.indexOf(other.targetId!))
-  return { ...targetOfAsset(asset), held: { owner: await ownerOf(manager, asset.businessId), grants: held } }
+  return {
+    ...targetOfAsset(asset),
+    text: asset.number,
+    held: { owner: await ownerOf(manager, asset.businessId), grants: held },
+  }
 }
 
 /** Targets with their owners, where those are not the business itself. */

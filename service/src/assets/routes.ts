@@ -307,7 +307,7 @@ async function listAssets(
   return room.database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform,
        asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen, outer_asset.name AS inside,
-       (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
+       (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.business_id = $1 AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
      FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1 AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
        AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4) OR asset.kind = ANY($9))
        AND ($5 OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id

@@ -28,6 +28,11 @@ export interface Target {
   readonly held: { readonly owner: Party; readonly grants: readonly Grant[] } | null
 }
 
+/** As a sentence of a business names it beyond doubt: by its number where another business owns it. */
+export function clearTextOf(target: Target, business: string): string {
+  return target.ownedBy === business || target.bundleId ? target.text : target.assets[0]!.number
+}
+
 export function targetOfAsset(asset: Asset): Target {
   return {
     id: asset.id,

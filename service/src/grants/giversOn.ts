@@ -12,12 +12,15 @@ export interface Giver extends KnownPerson {
   readonly as: 'admin' | 'steward'
 }
 
-/** People who may be able to: admins, and who holds a grant that says so, by themselves, by a team or on a bundle. */
+/**
+ * People of the owning business who may be able to: admins, and who holds a grant of its that says so, by themselves, by a
+ * team or on a bundle. A partner's stewards put their own people on it, and nobody of the owner's asks them.
+ */
 const candidates = `
   SELECT DISTINCT ON (person.name, person.id) person.id, person.name, main.address FROM (
     SELECT person_id FROM membership WHERE business_id = $2 AND standing = 'admin'
     UNION SELECT coalesce(g.person_id, t.person_id) FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id
-      WHERE g.ended_at IS NULL AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))
+      WHERE g.business_id = $2 AND g.ended_at IS NULL AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))
         AND g.target_id = ANY (ARRAY[$1::uuid, $3::uuid] || ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id IN ($1, $3)))
   ) able JOIN person ON person.id = able.person_id JOIN person_address main ON main.person_id = person.id AND main.main
   ORDER BY person.name, person.id LIMIT 200`
@@ -42,7 +45,10 @@ export async function giversOn(room: Room, manager: EntityManager, asset: Asset)
   })
 }
 
-/** Who can give access on all of several assets; the admins where nobody else can. */
+/**
+ * Who of a business can give access on all of several assets; its admins where nobody else can, and on what it holds from
+ * another business, whose ceiling its people are put beneath.
+ */
 export async function giversOnAll(
   room: Room,
   manager: EntityManager,
@@ -50,7 +56,8 @@ export async function giversOnAll(
   assets: readonly Asset[],
 ): Promise<KnownPerson[]> {
   if (assets.length === 0) return adminsOf(manager, business)
-  const able: Giver[][] = []
-  for (const asset of assets) able.push(await giversOn(room, manager, asset))
+  const able: KnownPerson[][] = []
+  for (const asset of assets)
+    able.push(asset.businessId === business ? await giversOn(room, manager, asset) : await adminsOf(manager, business))
   return able[0]!.filter(giver => able.every(others => others.some(other => other.id === giver.id)))
 }

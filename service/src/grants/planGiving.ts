@@ -112,7 +112,7 @@ function assertGivingSaid(name: string, { mayGiveAccess }: LetSentence, items: r
   if (!giving || mayGiveAccess) return
   throw new Problem(
     'offer.question-open',
-    `${sayGiven(giving.words)} on ${giving.target.name} would let those whom ${name} puts on it give access themselves. That is a question of its own: add “may give access” if you want it, or say run.`,
+    `To give ${sayGiven(giving.words)} on ${giving.target.name} would let those whom ${name} puts on it give access themselves. That is a question of its own: add “may give access” if you want it, or say run.`,
     { pointer: '/sentence' },
   )
 }

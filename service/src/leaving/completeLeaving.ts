@@ -3,15 +3,18 @@ import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
+import { withOwners } from '../assets/held.ts'
 import { targetsById } from '../assets/targets.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { memberships } from '../businesses/records.ts'
 import { findGrant, grantsOf, wordsOf, type Grant } from '../grants/records.ts'
 import { keepGrant } from '../grants/keepGrant.ts'
+import { partiesOf } from '../grants/parties.ts'
 import { saySentenceIn } from '../grants/saySentence.ts'
+import { between } from '../history/append.ts'
 import { getMember } from '../people/routes.ts'
 import { proposals } from '../proposals/records.ts'
-import { reviewLeaving, type Leaving } from './reviewLeaving.ts'
+import { reviewLeaving, textOf, type Leaving } from './reviewLeaving.ts'
 
 export interface Left {
   readonly result: string
@@ -28,7 +31,9 @@ export function completeLeaving(room: Room) {
   return async (acting: Acting, who: string, successors: Readonly<Record<string, string>>): Promise<Left> => {
     requireStanding(acting, 'end-member', 'Seeing somebody out')
     const person = await getMember(room, acting, who)
-    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    const ending = `end ${person.address}`
+    const businesses = [acting.id, ...(await partiesOf(room, acting, ending))]
+    return room.change(actorOf(acting.live), { businesses }, async change => {
       change.requireFreshProof('Seeing somebody out ends all they have, so it takes a fresh proof.')
       const before = await reviewLeaving(room, change.manager, acting, person)
       assertTakenOver(before, successors)
@@ -37,7 +42,7 @@ export function completeLeaving(room: Room) {
         const address = successors[only.key]
         if (address) takenOver.push(await takeOver(room, change, acting, person, only, address))
       }
-      await saySentenceIn(room, change, acting, { sentence: `end ${person.address}`, note: null, standing: 'member' })
+      await saySentenceIn(room, change, acting, { sentence: ending, note: null, standing: 'member' })
       const closed = await closeSessions(change, acting, person)
       const stillReaches = await reachedStill(change, acting, person.id)
       await change.record({
@@ -109,9 +114,7 @@ async function grantsOn(change: Change, acting: Acting, person: string, text: st
     change.manager,
     held.map(grant => grant.targetId!),
   )
-  return held.filter(grant =>
-    targets.get(grant.targetId!)?.assets.some(asset => `${asset.kind}/${asset.handle}` === text),
-  )
+  return held.filter(grant => targets.get(grant.targetId!)?.assets.some(asset => textOf(acting, asset) === text))
 }
 
 /** A successor gets the same words, unless they hold something there by themselves already: then that is left to a sentence. */
@@ -133,10 +136,12 @@ async function passOn(
     upstream: grant.upstreamId,
     mayPassOn: grant.mayPassOn,
   })
+  const found = await targetsById(change.manager, [grant.targetId!])
+  const { name, held } = (await withOwners(change.manager, acting.id, found)).get(grant.targetId!)!
   await change.record({
-    chain: acting.id,
+    ...(held ? between(acting, held.owner) : { chain: acting.id }),
     what: 'grant.given',
-    sentence: `${acting.live.name} let ${successor.name} ${sayGiven(grant)}, in the place of who leaves.`,
+    sentence: `${acting.live.name} let ${successor.name} ${sayGiven(grant)} on ${name}, in the place of who leaves.`,
     about: successor.id,
     ...(grant.assetId ? { asset: grant.assetId } : {}),
   })

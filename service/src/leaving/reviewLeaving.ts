@@ -1,7 +1,9 @@
-import { leavesAnAdmin, reachOf, sayLevel, type AccessFacts } from '@famiglia/core'
-import type { EntityManager } from 'typeorm'
+import { leavesAnAdmin, reachOf, sayLevel, throughBusiness, type AccessFacts } from '@famiglia/core'
+import { In, type EntityManager } from 'typeorm'
 import type { Room } from '../base/room.ts'
+import { heldAssets } from '../assets/held.ts'
 import { assets, type Asset } from '../assets/records.ts'
+import { clearTextOf, targetOfAsset } from '../assets/targets.ts'
 import { adminsOf, findMembership } from '../businesses/records.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { giversOn } from '../grants/giversOn.ts'
@@ -46,17 +48,15 @@ export async function reviewLeaving(
     const { level, paths } = reachOf(facts, now)
     const live = paths.filter(path => !path.stopped)
     if (live.length === 0) return []
-    const through = live.map(path =>
-      path.through === 'owner'
-        ? standing
-        : path.through === 'team'
-          ? `team ${path.grants.at(-1)!.holder.name}`
-          : 'own grant',
-    )
+    const through = live.map(path => {
+      if (path.through === 'owner') return standing
+      if (path.through === 'business') return `what ${facts.asset.owner.name} gave`
+      return path.through === 'team' ? `team ${path.grants.at(-1)!.holder.name}` : 'own grant'
+    })
     return [
       {
         asset: asset.name,
-        text: `${asset.kind}/${asset.handle}`,
+        text: textOf(acting, asset),
         level: sayLevel(asset.kind, level),
         through: [...new Set(through)].join(', '),
       },
@@ -81,10 +81,24 @@ interface Reached {
   readonly facts: AccessFacts
 }
 
+/** What somebody may reach for the business: its own assets, and those it holds from others, as far as they reach these through it. */
 async function reachedAssets(room: Room, manager: EntityManager, acting: Acting, person: string): Promise<Reached[]> {
-  const all = await manager.find(assets, { where: { businessId: acting.id }, order: { name: 'ASC' }, take: 2_000 })
+  const ids = (await manager.query(
+    `SELECT id FROM asset WHERE business_id = $1 UNION (${heldAssets('$1')}) LIMIT 5000`,
+    [acting.id],
+  )) as { id: string }[]
+  const all = await manager.find(assets, { where: { id: In(ids.map(row => row.id)) }, order: { name: 'ASC' } })
   const facts = await room.facts.aroundAll(all.map(asset => ({ person, asset: asset.id })))
-  return all.flatMap((asset, index) => (facts[index] ? [{ asset, facts: facts[index] }] : []))
+  return all.flatMap((asset, index) => {
+    const around = facts[index]
+    if (!around) return []
+    return [{ asset, facts: asset.businessId === acting.id ? around : throughBusiness(around, acting.id) }]
+  })
+}
+
+/** As sentences of the business name it, which is how a successor is chosen for it. */
+export function textOf(acting: Pick<Acting, 'id'>, asset: Asset): string {
+  return clearTextOf(targetOfAsset(asset), acting.id)
 }
 
 async function onlyTheirs(
@@ -101,13 +115,16 @@ async function onlyTheirs(
     found.push({ kind: 'last admin', about: acting.name, key: 'admin', must: true })
   const now = room.clock.now()
   for (const { asset, facts } of reached) {
-    const own = reachOf(facts, now).paths.filter(path => !path.stopped && path.through !== 'owner')
+    const own = reachOf(facts, now).paths.filter(
+      path => !path.stopped && path.through !== 'owner' && path.through !== 'business',
+    )
     if (own.length === 0) continue
-    const text = `${asset.kind}/${asset.handle}`
-    const stewards = (await giversOn(room, manager, asset)).filter(giver => giver.as === 'steward')
+    const text = textOf(acting, asset)
+    const givers = asset.businessId === acting.id ? await giversOn(room, manager, asset) : []
+    const stewards = givers.filter(giver => giver.as === 'steward')
     if (stewards.length === 1 && stewards[0]!.id === person)
       found.push({ kind: 'sole steward', about: asset.name, key: text, must: false })
-    else if ((await holdersBeside(manager, asset.id, person)) === 0)
+    else if ((await holdersBeside(manager, acting.id, asset.id, person)) === 0)
       found.push({ kind: 'sole holder', about: asset.name, key: text, must: false })
   }
   const open = (await manager.query(
@@ -119,13 +136,13 @@ async function onlyTheirs(
   return found
 }
 
-/** How many others hold a grant on the asset, admins aside. */
-async function holdersBeside(manager: EntityManager, asset: string, person: string): Promise<number> {
+/** How many others the business gave something on the asset, admins aside. */
+async function holdersBeside(manager: EntityManager, business: string, asset: string, person: string): Promise<number> {
   const [row] = (await manager.query(
-    `SELECT count(*)::integer AS others FROM access_grant g WHERE g.ended_at IS NULL AND g.holder_id <> $2
+    `SELECT count(*)::integer AS others FROM access_grant g WHERE g.business_id = $3 AND g.ended_at IS NULL AND g.holder_id <> $2
        AND g.target_id = ANY (ARRAY[$1::uuid] || ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id = $1))
        AND NOT (g.team_id IS NOT NULL AND (SELECT count(*) FILTER (WHERE person_id <> $2) FROM team_member WHERE team_id = g.team_id) = 0)`,
-    [asset, person],
+    [asset, person, business],
   )) as { others: number }[]
   return row!.others
 }

@@ -11,7 +11,7 @@ import { takeStep } from '../proposals/followLink.ts'
 import { giveItem } from '../proposals/giveItem.ts'
 import { lessOf } from '../proposals/lessOf.ts'
 import { markAnswered } from '../proposals/markAnswered.ts'
-import { lockProposal, proposals } from '../proposals/records.ts'
+import { lockProposal, ownersOfItems, proposals } from '../proposals/records.ts'
 import { answeredLetter } from './letters.ts'
 
 export interface OfferAnswered {
@@ -106,20 +106,11 @@ async function asAddressee<T>(
   requireStanding(acting, 'deal-with-partners', 'Answering another business')
   const found = await room.database.manager.findOneBy(proposals, { id, toBusinessId: acting.id, kind: 'offer' })
   if (!found) throw new Problem('proposal.unknown', `Nobody offered that to ${acting.name}.`)
-  const owners = await ownersOf(room, id)
+  const owners = await ownersOfItems(room.database.manager, id)
   return room.change(actorOf(acting.live), { businesses: [acting.id, found.businessId, ...owners] }, async change => {
     const proposal = (await lockProposal(change.manager, id))!
     return work(change, await gatherProposal(change.manager, proposal))
   })
-}
-
-/** Who owns what is offered: another than who offers it, where it is passed on. */
-async function ownersOf(room: Room, proposal: string): Promise<string[]> {
-  const rows = (await room.database.query(
-    'SELECT DISTINCT asset.business_id AS id FROM proposal_item item JOIN asset ON asset.id = item.asset_id WHERE item.proposal_id = $1',
-    [proposal],
-  )) as { id: string }[]
-  return rows.map(row => row.id)
 }
 
 async function repeated(change: Change, acting: Acting, { business, proposal }: ProposalParts): Promise<OfferAnswered> {

@@ -202,6 +202,60 @@ test('a team is put on it as a person is: who joins reaches it beneath the ceili
   await part()
 })
 
+test('a partner’s steward puts its own people on it, and is nobody whom the owner’s people ask', async () => {
+  await accept(callum, await offer(`steward on ${winter} may give access`))
+  await scene.say(callum, `let ${marisol.email} steward on ${winter}`)
+  await scene.say(callum, 'let dae@gullwright.example watch on ad-account/showcase')
+  const dae = await joinByLetter(scene, 'Dae Whitlock', 'dae@gullwright.example', 'keywords kept in a biscuit tin')
+  await scene.say(await scene.signIn(marisol), `let ${dae.email} watch on ${winter}`)
+  expect((await decideFor(dae, 'ads.see')).allowed).toBe(true)
+
+  const asset = { path: { ...at(agnese).path, asset: winter } }
+  const shown = await answerOf(agnese.client.GET('/v1/businesses/{business}/assets/{asset}', { params: asset }))
+  expect(shown.giveAccess.map(giver => giver.name)).toEqual(['Agnese Torvald'])
+  const { goesTo } = await ask(scene.tomasz, `draft on ${winter}`)
+  expect(goesTo.map(giver => giver.name)).toEqual(['Agnese Torvald'])
+  await scene.say(callum, `end ${dae.email}`)
+  await part()
+})
+
+test('somebody of an agency asks their own admins for what it holds, and is put on it beneath the ceiling', async () => {
+  await accept(callum, await offer(`run on ${winter}`))
+  const { proposal, goesTo } = await ask(marisol, `draft on ${winter}`)
+  expect(goesTo.map(giver => giver.name)).toEqual(['Callum Osei-Bright'])
+  await accept(callum, proposal)
+  expect(await decideFor(marisol, 'ads.draft')).toMatchObject({ allowed: true, level: 'draft' })
+  await part()
+})
+
+test('whoever is seen out of an agency is told with what they hold at its clients, and a successor takes it over', async () => {
+  await scene.say(callum, 'let oona@gullwright.example watch on ad-account/showcase')
+  const oona = await joinByLetter(scene, 'Oona Prewitt', 'oona@gullwright.example', 'a caption for every wave')
+  await accept(callum, await offer(`run on ${winter}`))
+  await scene.say(callum, `let ${oona.email} draft on ${winter}`)
+  const params = at_(callum, { person: oona.email }) as never
+  const before = await answerOf(callum.client.GET('/v1/businesses/{business}/people/{person}/leaving', { params }))
+  expect(before.holds).toContainEqual(expect.objectContaining({ asset: 'Winter Freight', level: 'draft' }))
+  const only = before.onlyTheirs.find(one => one.about === 'Winter Freight')!
+  expect(only).toMatchObject({ kind: 'sole holder', key: expect.stringMatching(/^A-/) })
+  await answerOf(
+    callum.client.POST('/v1/businesses/{business}/people/{person}/leaving', {
+      params,
+      body: { successors: [{ key: only.key, address: marisol.email }] },
+    }),
+  )
+  expect(await can(oona.email, 'ads.see')).toBe(false)
+  expect(await decideFor(marisol, 'ads.draft')).toMatchObject({ allowed: true, level: 'draft' })
+  for (const side of [agnese, callum]) {
+    const { items } = await answerOf(side.client.GET('/v1/businesses/{business}/history', { params: { ...at(side) } }))
+    expect(items.map(entry => entry.sentence).join()).toContain(
+      'let Marisol Engstrom draft on Winter Freight, in the place',
+    )
+    expect(items.map(entry => entry.sentence).join()).toContain('ended Oona Prewitt on Winter Freight')
+  }
+  await part()
+})
+
 test('the admins of a partner are told before what it was given runs out, and so is who gave it', async () => {
   const day = scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days: 10 })
   await accept(callum, await offer(`watch on ${winter} until ${day.toString()}`))

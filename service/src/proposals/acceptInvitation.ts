@@ -12,7 +12,7 @@ import { giveItem } from './giveItem.ts'
 import { gatherProposal, sayProposal, type ProposalParts } from './describe.ts'
 import { followInvitationLink, takeStep } from './followLink.ts'
 import { acceptedLetter } from './letters.ts'
-import { lockProposal, proposals, type Proposal } from './records.ts'
+import { lockProposal, ownersOfItems, proposals, type Proposal } from './records.ts'
 
 export interface NewSignIn {
   readonly name: string
@@ -114,12 +114,11 @@ async function acceptAsNewPerson(
 
 /** The business that invites, its trustee, and the owners of what it passes on: all whose histories tell of the answer. */
 async function concerned(room: Room, business: string, proposal: string): Promise<string[]> {
-  const rows = (await room.database.query(
-    `SELECT trustee_id AS id FROM business WHERE id = $1 AND trustee_id IS NOT NULL
-     UNION SELECT asset.business_id FROM proposal_item item JOIN asset ON asset.id = item.asset_id WHERE item.proposal_id = $2`,
-    [business, proposal],
-  )) as { id: string }[]
-  return [business, ...rows.map(row => row.id)]
+  const [row] = (await room.database.query('SELECT trustee_id AS trustee FROM business WHERE id = $1', [business])) as {
+    trustee: string | null
+  }[]
+  const owners = await ownersOfItems(room.database.manager, proposal)
+  return [business, ...(row?.trustee ? [row.trustee] : []), ...owners]
 }
 
 async function acceptNow(

@@ -127,6 +127,16 @@ export async function itemsOf(manager: EntityManager, proposal: string): Promise
   return manager.find(proposalItems, { where: { proposalId: proposal } })
 }
 
+/** Who owns what a proposal is about: another than its sender, where something held is passed on. Their histories tell of it too. */
+export async function ownersOfItems(manager: EntityManager, proposal: string): Promise<string[]> {
+  const rows = (await manager.query(
+    `SELECT DISTINCT coalesce(asset.business_id, bundle.business_id) AS id FROM proposal_item item LEFT JOIN asset ON asset.id = item.asset_id LEFT JOIN bundle ON bundle.id = item.bundle_id
+     WHERE item.proposal_id = $1`,
+    [proposal],
+  )) as { id: string }[]
+  return rows.map(row => row.id)
+}
+
 /** The proposal, locked until the change is over, so that of two answers at once one wins. */
 export async function lockProposal(manager: EntityManager, id: string): Promise<Proposal | null> {
   return manager.findOne(proposals, { where: { id }, lock: { mode: 'pessimistic_write' } })
