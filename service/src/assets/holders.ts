@@ -172,7 +172,7 @@ export function sayOwn(grant: GrantFact, asset: AccessFacts['asset'], address: s
   if (grant.on.id !== asset.id) return null
   const { zone } = grant.giver
   return [
-    `let ${address} ${sayGiven(grant)} on ${asset.kind}/${asset.handle}`,
+    `let ${address} ${sayGiven(grant)} on ${grant.giver.id === asset.owner.id ? `${asset.kind}/${asset.handle}` : asset.number}`,
     grant.hiding.length > 0 ? `hiding ${grant.hiding.join(' and ')}` : '',
     grant.until ? `until ${printMoment(momentOfEnd(grant.until, zone))}` : '',
     grant.purpose ? `to "${grant.purpose}"` : '',

@@ -41,6 +41,8 @@
   const person = $derived(found.data)
   const holdings = $derived(held.data?.items ?? [])
   const first = $derived((person?.name ?? '').split(' ')[0])
+  /** Whether the acting business owns it; what it holds from others is named by its number. */
+  const isOwn = (holding: (typeof holdings)[number]) => holding.business.number === acting.number
   const doing = new Doing()
 
   const stop = (how: 'pause' | 'freeze', lifted: boolean) =>
@@ -157,8 +159,9 @@
                 <tr>
                   <th scope="row"
                     ><TierMark tier={holding.tier} actions={holding.level.split(', ').length} />
-                    <a href="/{acting.number}/assets/{holding.asset.number}">{holding.asset.name}</a>
-                    <small>{holding.asset.noun}</small></th
+                    {#if isOwn(holding)}<a href="/{acting.number}/assets/{holding.asset.number}">{holding.asset.name}</a
+                      >{:else}{holding.asset.name}{/if}
+                    <small>{holding.asset.noun}{isOwn(holding) ? '' : ` of ${holding.business.name}`}</small></th
                   >
                   <td>{holding.may}</td>
                   <td
@@ -180,7 +183,7 @@
                         href={sayAddress(
                           acting.number,
                           'review',
-                          `end ${person.address} on ${holding.asset.kind}/${holding.asset.handle}`,
+                          `end ${person.address} on ${isOwn(holding) ? `${holding.asset.kind}/${holding.asset.handle}` : holding.asset.number}`,
                         )}>End</a
                       >{/if}</td
                   >
