@@ -3,6 +3,7 @@ import { Problem } from '../base/problem.ts'
 import type { Room } from '../base/room.ts'
 import { actorOf } from '../base/session.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { adminsOf } from '../businesses/records.ts'
 import { sayItems } from '../grants/tellLevel.ts'
 import { between } from '../history/append.ts'
 import { isWeighty } from '../proposals/acceptInvitation.ts'
@@ -12,7 +13,7 @@ import { giveItem } from '../proposals/giveItem.ts'
 import { lessOf } from '../proposals/lessOf.ts'
 import { markAnswered } from '../proposals/markAnswered.ts'
 import { lockProposal, ownersOfItems, proposals } from '../proposals/records.ts'
-import { answeredLetter } from './letters.ts'
+import { answeredLetter, passedOnLetter } from './letters.ts'
 
 export interface OfferAnswered {
   readonly result: string
@@ -52,6 +53,10 @@ export function acceptOffer(room: Room) {
           by: { id: acting.live.person, name: acting.live.name },
           partner: acting,
         })
+      const owners = new Set(answered.map(({ target }) => target.ownedBy).filter(owner => owner !== business.id))
+      for (const owner of owners)
+        for (const admin of await adminsOf(change.manager, owner))
+          await change.mail(passedOnLetter(admin, business, acting, said))
       await change.mail(
         answeredLetter(parts.sender, business, {
           by: acting.live,

@@ -104,6 +104,19 @@ export function answeredLetter(
   }
 }
 
+/** To the admins of who owns it: a partner passed on what it may pass on, and the further business accepted. */
+export function passedOnLetter(to: KnownPerson, partner: Named, further: Named, said: string): Letter {
+  return {
+    to,
+    subject: `${partner.name} passed on to ${further.name}: ${said}`,
+    body: [
+      `Dear ${to.name},`,
+      `${partner.name} (${partner.number}) passed on to ${further.name} (${further.number}) what you had let it pass on. It reaches no more than ${partner.name} does; you see its people among those of ${partner.name}, can freeze each, and it ends with what ${partner.name} has.`,
+    ],
+    facts: [['Passed on', said]],
+  }
+}
+
 /** To either side, when something open came to nothing without an answer. */
 export function cameToNothingLetter(
   to: KnownPerson,

@@ -319,6 +319,9 @@ test('giving access and passing on are questions of their own, and no unless the
   )
   const further = { ...callum, business: client }
   await accept(further, items[0]!.id)
+  expect((await scene.letters(agnese.email))[0]).toBe(
+    'Gullwright & Moss passed on to Pebblecast Studio: watch on Winter Freight',
+  )
   expect((await peopleOf(agnese, callum.business)).map(one => one.of)).toContain('Pebblecast Studio')
   const plan = await answerOf(
     agnese.client.POST('/v1/businesses/{business}/sentences/preview', {

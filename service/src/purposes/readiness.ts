@@ -285,6 +285,12 @@ function mend(
       remedy: `${who.name} has to answer first: ${who.kind === 'business' ? 'the offer' : 'the invitation'} is open.`,
       tie: null,
     }
+  if (asset && asset.businessId !== business.id)
+    return {
+      sentence: null,
+      remedy: `${asset.name} is held from another business: ${who.name} can be put on it up to what was given; more is asked of its owner.`,
+      tie: null,
+    }
   if (asset) {
     const held = own.find(grant => grant.targetId === asset.id)
     const alike = held ?? own.find(grant => grant.purpose !== null && samePurpose(grant.purpose, purpose.name))
