@@ -12,7 +12,7 @@ beforeAll(async () => {
   browser = await openBrowser()
   agnese = await pageOf(browser, scene, scene.agnese)
   callum = await pageOf(browser, scene, scene.callum)
-}, 120_000)
+}, 180_000)
 afterAll(async () => {
   await browser.close()
   await scene.close()
@@ -44,7 +44,7 @@ test('no page between businesses has a finding of axe, by day, by night or on a 
     `/card/${agency}`,
   ]
   expect(await flawsOf(browser, scene.url, cookies, pages)).toEqual([])
-}, 120_000)
+}, 180_000)
 
 test('a wrong digit is told while it is typed; the right number shows whose it is before anything is sent', async () => {
   await to(agnese, scene.agnese, '/families')

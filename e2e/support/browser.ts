@@ -28,7 +28,7 @@ export async function openBrowser(): Promise<Browser> {
         colorScheme: dark ? 'dark' : 'light',
         reducedMotion: 'reduce',
       })
-      context.setDefaultTimeout(20_000)
+      context.setDefaultTimeout(40_000)
       return context.newPage()
     },
     close: () => browser.close(),

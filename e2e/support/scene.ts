@@ -102,6 +102,16 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
   const records = new pg.Pool({ connectionString: databaseUrl, max: 2 })
   records.on('error', () => undefined)
 
+  /** The token of a new session; null when the code of this half minute was used up already, as by setting it up. */
+  const signInNow = async (who: Actor): Promise<string | null> => {
+    const epoch = Math.floor(clock.now().epochMilliseconds / 1000)
+    const code = who.totpSecret ? { code: await generate({ secret: who.totpSecret, epoch }) } : {}
+    const { response } = await famigliaClient({ url: town.service.url }).POST('/v1/sign-in', {
+      body: { address: who.email, password: who.password, ...code },
+    })
+    return /famiglia_session=([^;]+)/.exec(response.headers.getSetCookie()[0] ?? '')?.[1] ?? null
+  }
+
   const scene: Scene = {
     town,
     url: town.service.url,
@@ -134,13 +144,8 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
     },
     link: (to, subject = '') => linkIn(town, to, subject),
     signIn: async who => {
-      const epoch = Math.floor(clock.now().epochMilliseconds / 1000)
-      const code = who.totpSecret ? { code: await generate({ secret: who.totpSecret, epoch }) } : {}
-      const { response } = await famigliaClient({ url: town.service.url }).POST('/v1/sign-in', {
-        body: { address: who.email, password: who.password, ...code },
-      })
-      const token = /famiglia_session=([^;]+)/.exec(response.headers.getSetCookie()[0] ?? '')?.[1]
-      if (!token) throw new Error(`${who.email} could not sign in: ${response.status}`)
+      const token = (await signInNow(who)) ?? (clock.forward({ seconds: 30 }), await signInNow(who))
+      if (!token) throw new Error(`${who.email} could not sign in.`)
       return { ...who, token, client: famigliaClient({ url: town.service.url, token }) }
     },
     joinByLetter: (name, email) => joinByLetter(scene, name, email, 'several words make a password'),
