@@ -1,10 +1,8 @@
 import { nextLink, pageQuery } from '../base/page.ts'
 import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
 import type { House } from '../base/validation.ts'
 import { object } from 'yup'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { businesses } from '../businesses/records.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
 import { done } from '../sign-in/schemas.ts'
@@ -18,6 +16,7 @@ import { readPartners } from './readPartners.ts'
 import * as schemas from './schemas.ts'
 import { heldByBusiness } from './sharedAssets.ts'
 import { freezePartner, freezePartnersPerson } from './stopPartner.ts'
+import { takeOffersAtOnce } from './takeOffersAtOnce.ts'
 
 const tags = ['partners']
 const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
@@ -70,7 +69,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const { acting, partner } = await between(request)
+      const { acting, partner } = await dealingWith(request)
       return readPartner(room, acting, partner) as never
     },
   )
@@ -87,7 +86,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const { acting, partner } = await between(request)
+      const { acting, partner } = await dealingWith(request)
       const page = await partnersPeople(room, acting, partner, Math.min(request.query.limit, 50), request.query.after)
       void reply.headers(nextLink(request.url, page.next))
       return page as never
@@ -106,7 +105,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const { acting, partner } = await between(request)
+      const { acting, partner } = await dealingWith(request)
       const { purpose, side } = request.query
       const ready = side === 'gave' ? readinessOfPartner : readinessAtPartner
       return ready(room, acting, partner, purpose) as never
@@ -128,7 +127,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
         },
       },
       async request => {
-        const { acting, partner } = await between(request)
+        const { acting, partner } = await dealingWith(request)
         return freezePartner(room)(acting, partner, frozen)
       },
     )
@@ -144,7 +143,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
         },
       },
       async request => {
-        const { acting, partner } = await between(request)
+        const { acting, partner } = await dealingWith(request)
         return freezePartnersPerson(room)(acting, partner, request.params.person, frozen)
       },
     )
@@ -181,19 +180,8 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = dealing(await actingFor(room.database, request))
-      const { offersAtOnce } = request.body
-      await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
-        if (offersAtOnce) change.requireFreshProof('Taking offers without a yes of its own takes a fresh proof.')
-        await change.manager.update(businesses, { id: acting.id }, { offersAtOnce })
-        await change.record({
-          chain: acting.id,
-          what: 'business.offers-at-once',
-          sentence: offersAtOnce
-            ? `${acting.live.name} chose that what partners offer ${acting.name} takes effect at once.`
-            : `${acting.live.name} chose that what partners offer ${acting.name} waits for its yes.`,
-        })
-      })
+      const acting = await actingFor(room.database, request)
+      await takeOffersAtOnce(room)(acting, request.body.offersAtOnce)
       return { done: true as const }
     },
   )
@@ -274,7 +262,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
     },
   )
 
-  async function between(request: Parameters<typeof actingFor>[1] & { params: { partner: string } }) {
+  async function dealingWith(request: Parameters<typeof actingFor>[1] & { params: { partner: string } }) {
     const acting = dealing(await actingFor(room.database, request))
     return { acting, partner: await getPartner(manager, acting, request.params.partner) }
   }
