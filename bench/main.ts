@@ -116,8 +116,8 @@ async function serve(databaseUrl: string): Promise<RunningService> {
     {
       home,
       consoleFiles: home,
-      alsoServe: async (app, room) => {
-        const driver = room.database.driver as unknown as { master: pg.Pool }
+      alsoServe: async (app, kit) => {
+        const driver = kit.database.driver as unknown as { master: pg.Pool }
         app.get('/bench/bare', async () => ({ decision: true }))
         app.get<{ Querystring: { id: string } }>('/bench/select', async request => {
           const { rows } = await driver.master.query({

@@ -55,9 +55,9 @@ export async function seedWoven(records: pg.Client, grants: number): Promise<Que
   return draw(
     records,
     `SELECT person, kind, ref FROM (
-      ${through(`FROM access_grant g JOIN team_member m ON m.team_id = g.team_id JOIN person p ON p.id = m.person_id JOIN asset a ON a.id = g.asset_id WHERE true`)} UNION ALL
-      ${through(`FROM access_grant g JOIN bundle_asset b ON b.bundle_id = g.bundle_id JOIN asset a ON a.id = b.asset_id JOIN person p ON p.id = g.person_id WHERE true`)} UNION ALL
-      ${through(`FROM access_grant g JOIN asset a ON a.inside_id = g.asset_id JOIN person p ON p.id = g.person_id WHERE true`)}) question`,
+      ${through(`FROM access_grant g JOIN team_member m ON m.team_id = g.holder_id JOIN person p ON p.id = m.person_id JOIN asset a ON a.id = g.asset_id WHERE true`)} UNION ALL
+      ${through(`FROM access_grant g JOIN bundle_asset b ON b.bundle_id = g.bundle_id JOIN asset a ON a.id = b.asset_id JOIN person p ON p.id = g.holder_id WHERE true`)} UNION ALL
+      ${through(`FROM access_grant g JOIN asset a ON a.inside_id = g.asset_id JOIN person p ON p.id = g.holder_id WHERE true`)}) question`,
   )
 }
 
@@ -76,12 +76,12 @@ export async function seedPartners(
     INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
       SELECT gen_random_uuid(), 'A-' || business.number || '-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-' || business.number || '-' || n, now(), business.opened_by
       FROM business, generate_series(1, ${assets}) n WHERE business.number LIKE 'B-client-%';
-    INSERT INTO access_grant (id, business_id, asset_id, partner_id, tier, actions, hiding, from_at, given_at, given_by)
-      SELECT gen_random_uuid(), asset.business_id, asset.id, agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
+    INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
+      SELECT gen_random_uuid(), asset.business_id, asset.id, 'business', agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
       FROM asset, business agency WHERE agency.number = 'B-4815-1623-97';
-    INSERT INTO access_grant (id, business_id, asset_id, person_id, tier, actions, hiding, from_at, given_at, given_by, upstream_id)
-      SELECT gen_random_uuid(), agency.id, up.asset_id, person.id, 'steward', '{}', '{}', now() - interval '1 day', now(), agency.opened_by, up.id
-      FROM business agency, ${numbered('person')}, (SELECT id, asset_id, row_number() OVER (ORDER BY asset_id) AS n FROM access_grant WHERE partner_id IS NOT NULL) up
+    INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by, upstream_id)
+      SELECT gen_random_uuid(), agency.id, up.asset_id, 'person', person.id, 'steward', '{}', '{}', now() - interval '1 day', now(), agency.opened_by, up.id
+      FROM business agency, ${numbered('person')}, (SELECT id, asset_id, row_number() OVER (ORDER BY asset_id) AS n FROM access_grant WHERE holder_kind = 'business') up
       WHERE agency.number = 'B-4815-1623-97' AND (up.n + person.n) % 5 = 0;
     ANALYZE;`)
   return draw(
@@ -96,8 +96,8 @@ export async function seedDirect(records: pg.Client): Promise<Question[]> {
     INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
       SELECT gen_random_uuid(), 'A-own-' || n, business.id, 'ad-account', 'own-' || n, 'Own ' || n, 'marram', 'MA-own-' || n, now(), business.opened_by
       FROM business, generate_series(1, 50) n WHERE business.number = 'B-4815-1623-97';
-    INSERT INTO access_grant (id, business_id, asset_id, person_id, tier, actions, hiding, from_at, given_at, given_by)
-      SELECT gen_random_uuid(), asset.business_id, asset.id, person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), asset.brought_in_by
+    INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
+      SELECT gen_random_uuid(), asset.business_id, asset.id, 'person', person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), asset.brought_in_by
       FROM asset, person WHERE asset.number LIKE 'A-own-%';
     ANALYZE;`)
   return draw(
@@ -141,14 +141,14 @@ const addAssets = (kind: string, handle: string, count: number) => `
 
 /** So many grants of \`run\` to each holder, spread evenly over the targets. */
 const addGrants = (holder: 'person' | 'team', each: number, where = '', target: 'asset' | 'bundle' = 'asset') => `
-  INSERT INTO access_grant (id, business_id, ${target}_id, ${holder}_id, tier, actions, hiding, from_at, given_at, given_by)
-    SELECT gen_random_uuid(), business.id, target.id, holder.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), business.opened_by
+  INSERT INTO access_grant (id, business_id, ${target}_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
+    SELECT gen_random_uuid(), business.id, target.id, '${holder}', holder.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), business.opened_by
     FROM business, (SELECT id, row_number() OVER (ORDER BY id) AS n FROM ${holder}) holder
     JOIN generate_series(1, ${each}) step ON true
     JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n, count(*) OVER () AS all FROM ${target} ${where}) target ON target.n = (holder.n * 7 + step * 13) % target.all + 1
     ON CONFLICT DO NOTHING`
 
-const asked = 'g.person_id AS person, a.kind, a.platform_ref AS ref'
+const asked = 'g.holder_id AS person, a.kind, a.platform_ref AS ref'
 
 /** What tier \`run\` allows on each kind. */
 const actions: Record<string, string> = {

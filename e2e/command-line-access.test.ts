@@ -19,7 +19,7 @@ test('who reaches what is told all at once, and narrowed to who can spend', asyn
   const all = (await run('access')).out
   expect(all).toMatch(/Agnese Torvald +admin +yes +everything the business owns/)
   expect(all).toMatch(/Reporting .*analytics-account\/ondaverde-web watch; property\/ticket-shop watch \(through\)/)
-  expect(all).toMatch(/oona@pebblecast.example +invited .*channel\/decks-and-harbours caption.edit \(waiting\)/)
+  expect(all).toMatch(/oona@pebblecast.example +invited .*channel\/decks-and-harbours edit captions \(waiting\)/)
   const spenders = (await run('access', '--show', 'can spend')).out
   expect(spenders).toContain('Priya Lindqvist')
   expect(spenders).not.toContain('Idris Vannucci')
@@ -81,7 +81,7 @@ test('several people and a purpose of several words are said as in the console',
 test('what is asked for lands on a desk, and can be granted with less', async () => {
   expect(await as('Bea').run('ask', 'watch', 'on', 'page/day-trips')).toMatchObject({ status: 2 })
   expect((await as('Bea').run('ask', 'run', 'on', 'page/day-trips', '--reason', 'To answer guests.')).out).toContain(
-    'It lies on the desk of Agnese Torvald and Ruben Achterberg',
+    'It is on the desk of Agnese Torvald and Ruben Achterberg',
   )
   const { run } = as('Agnese')
   const [, id] = /Bea Fontaine asks for Day Trips .*accept (\S+)/.exec((await run('desk')).out)!

@@ -86,7 +86,7 @@ test('another business is asked with a reason and a contact; what is asked is re
     '--contact',
     'desk@tallowstreet.example',
   )
-  expect(asked.out).toContain('Asked Ondaverde Ferries: watch on page/day-trips, page/summer-isles')
+  expect(asked.out).toContain('Asked Ondaverde Ferries: watch on the page day-trips and the page summer-isles')
   const owner = as('Agnese')
   const rows = JSON.parse((await owner.run('inbox', '--json')).out) as { id: string; business: { name: string } }[]
   const { id } = rows.find(row => row.business.name === 'Tallow Street Measures')!

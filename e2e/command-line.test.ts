@@ -78,7 +78,7 @@ test('the whole story by the command line: claim, let, accept, who, can, why, lo
   expect((await priya.run('what')).out).toMatch(/summer-crossings.*run.*revenue/)
 
   expect((await agnese.run('who', crossings)).out).toMatch(
-    /Priya Lindqvist <priya@ondaverde\.example> +run +own grant +revenue +password only +Agnese Torvald/,
+    /Priya Lindqvist <priya@ondaverde\.example> +run +own grant +revenue +none +Agnese Torvald/,
   )
   expect((await agnese.run('can', 'priya@ondaverde.example', 'ads.publish', crossings)).status).toBe(0)
   expect((await agnese.run('can', 'priya@ondaverde.example', 'billing.see', crossings)).status).toBe(1)
@@ -88,7 +88,7 @@ test('the whole story by the command line: claim, let, accept, who, can, why, lo
 
   expect(
     (await agnese.run('let', 'priya@ondaverde.example', 'watch', 'on', crossings, 'hiding', 'revenue')).out,
-  ).toContain('which is less than before')
+  ).toContain('Changed: Priya Lindqvist now has watch on Summer Crossings, hiding revenue.')
   expect((await agnese.run('can', 'priya@ondaverde.example', 'ads.publish', crossings)).status).toBe(1)
   expect((await agnese.run('end', 'priya@ondaverde.example', 'on', crossings)).status).toBe(0)
   expect((await agnese.run('can', 'priya@ondaverde.example', 'ads.see', crossings)).status).toBe(1)

@@ -27,9 +27,7 @@ const sign = (page: Page) => page.getByRole('button', { name: 'Sign and send' })
 
 test('no page between businesses has a finding of axe, by day, by night or on a phone, and none is wider than the phone', async () => {
   const cookies = await agnese.context().cookies()
-  const [asked] = await scene.sql<{ id: string }>(
-    `SELECT id FROM proposal WHERE kind = 'ask' AND to_business_id IS NOT NULL`,
-  )
+  const [asked] = await scene.sql<{ id: string }>(`SELECT id FROM proposal WHERE kind = 'business-ask'`)
   const at = `/${scene.agnese.business}`
   const { business: agency } = scene.callum
   const pages = [
@@ -155,7 +153,7 @@ test('the hole is mended from the partner’s page, and from the other side it i
   await sign(agnese)
   await agnese.getByText('Offered to Gullwright & Moss').waitFor()
   await to(callum, scene.callum, '/inbox')
-  await callum.getByRole('link', { name: /^offers tag.use/ }).click()
+  await callum.getByRole('link', { name: /^offers use the tag/ }).click()
   await callum.getByRole('button', { name: 'Accept it' }).click()
   await callum.getByRole('link', { name: 'See what is ready now, and what is missing' }).click()
   await callum.getByText('It has all that it takes.').waitFor()
@@ -163,7 +161,7 @@ test('the hole is mended from the partner’s page, and from the other side it i
 
 test('what another business asks is read with what it would allow, granted in part, and seen as such by both', async () => {
   await to(agnese, scene.agnese, '/inbox')
-  await agnese.getByRole('link', { name: /watch on page\/day-trips, catalog\/crossings-and-cabins/ }).click()
+  await agnese.getByRole('link', { name: /watch on the page day-trips and the catalog crossings-and-cabins/ }).click()
   await agnese.getByText('Porto Lindo Tourist Board, Porto Lindo').waitFor()
   await agnese.getByText('Day Trips, the page: see insights and posts.').waitFor()
   await agnese.getByRole('button', { name: 'Grant less' }).click()
@@ -232,7 +230,7 @@ test('a business opened in trust is handed to its owner, who chooses what the ag
   await callum.getByText('Sent to brigida@kitchen.example').waitFor()
   const brigida = await browser.page()
   await brigida.goto(`${scene.url}/invitation#${await scene.link('brigida@kitchen.example')}`)
-  await brigida.getByText('the chair of Nonna Brigida’s Kitchen').first().waitFor()
+  await brigida.getByText('take over Nonna Brigida’s Kitchen').first().waitFor()
   await brigida.getByLabel('What the agency keeps').selectOption('watch')
   await brigida.getByLabel('Your name').fill('Brigida Malaspina')
   await brigida.getByLabel('A password for your sign-in').fill('sauce for the whole street')

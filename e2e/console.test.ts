@@ -141,7 +141,7 @@ test('lowered to watch, Marram refuses at once; ended, she sees nothing there an
 test('the history tells it all, is whole, and says where it was altered by hand', async () => {
   await place(agnese, 'History').click()
   await agnese.getByRole('heading', { name: 'The history is whole.' }).waitFor()
-  await agnese.getByText('lowered Priya Lindqvist from run to watch', { exact: false }).waitFor()
+  await agnese.getByText('changed what Priya Lindqvist has, from run to watch', { exact: false }).waitFor()
   await scene.sql(
     `UPDATE history SET entry = jsonb_set(entry, '{sentence}', '"Nothing."') WHERE number = 4 AND chain_id = (SELECT id FROM business WHERE name = 'Ondaverde Ferries')`,
   )

@@ -93,7 +93,7 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
   })
   expect(await waiting(place)).toMatchObject({
     received: [
-      { kind: 'ask', from: 'Sanne Okoro', business: 'Porto Lindo Tourist Board' },
+      { kind: 'business-ask', from: 'Sanne Okoro', business: 'Porto Lindo Tourist Board' },
       { kind: 'ask', from: 'Tomasz Oyelaran' },
     ],
     waiting: [{ to: 'oona@pebblecast.example' }],

@@ -17,11 +17,8 @@ import { sentenceCommands } from './commands/sentences.ts'
 import { signInCommands } from './commands/signIn.ts'
 import { trustCommands } from './commands/trust.ts'
 import { Context, Exit, type CommonOptions } from './context.ts'
+import type { Run } from './run.ts'
 import type { Environment } from './settings.ts'
-
-type Act<A extends unknown[], O> = (context: Context, options: O, ...args: A) => Promise<void>
-/** Wraps what a command does: hands it its context and options, in the order that commander does not give them in. */
-export type Run = <A extends unknown[], O>(act: Act<A, O>) => (...given: unknown[]) => Promise<void>
 
 /** The whole command line. */
 export function makeProgram(environment: Environment): Command {

@@ -4515,72 +4515,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/v1/businesses/{business}/asks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Ask for access, in the own business or of another one, with a reason; it goes to all who can give it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. */
-                        wanted: string;
-                        reason: string;
-                        /** @description Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone. */
-                        of?: string;
-                        /** @description Whom another business can write to about it. */
-                        contact?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            proposal: string;
-                            result: string;
-                            goesTo: {
-                                name: string;
-                                address: string;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/v1/businesses/{business}/proposals/{proposal}/acceptance": {
         parameters: {
             query?: never;
@@ -4739,6 +4673,72 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/asks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for access, in the own business or of another one, with a reason; it goes to all who can give it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. */
+                        wanted: string;
+                        reason: string;
+                        /** @description Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone. */
+                        of?: string;
+                        /** @description Whom another business can write to about it. */
+                        contact?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            proposal: string;
+                            result: string;
+                            goesTo: {
+                                name: string;
+                                address: string;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -6079,7 +6079,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "asset.ambiguous" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.unknown" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -6177,6 +6177,8 @@ export interface components {
                 name: string;
             };
             tier: string | null;
+            /** @description Actions given by name, beyond the tier. */
+            named: string[];
             level: string;
             may: string;
             sees: ("spend" | "revenue" | "contacts")[];
@@ -6293,6 +6295,8 @@ export interface components {
             /** @enum {string} */
             state: "in force" | "waiting" | "not begun";
             tier: string | null;
+            /** @description Actions given by name, beyond the tier. */
+            named: string[];
             level: string;
             through: string;
             /** @description The partner whose people they are, where they reach it through one. */
@@ -6302,7 +6306,8 @@ export interface components {
             } | null;
             sees: ("spend" | "revenue" | "contacts")[];
             hidden: ("spend" | "revenue" | "contacts")[];
-            signsInWith: string | null;
+            /** @description Null for a partner’s people, of whom it is not told. */
+            secondProof: boolean | null;
             invitedBy: string | null;
             /** Format: date-time */
             since: string | null;
@@ -6369,7 +6374,8 @@ export interface components {
                 /** @enum {string} */
                 state: "met" | "partly" | "not begun" | "waiting" | "missing";
                 through: string[];
-                missing: string;
+                /** @description The actions that are missing. */
+                missing: string[];
                 /** @description The sentence that mends it. */
                 sentence: string | null;
                 remedy: string | null;
@@ -6392,6 +6398,11 @@ export interface components {
                 /** @enum {string} */
                 state: "member" | "invited" | "new" | "team" | "partner";
             }[];
+            /**
+             * @description What somebody who is invited joins as, as it stands.
+             * @enum {string|null}
+             */
+            standing: "member" | "finance" | "admin" | null;
             assets: {
                 number: string;
                 kind: string;
@@ -6400,6 +6411,8 @@ export interface components {
                 name: string;
                 given: string;
                 tier: string | null;
+                /** @description The actions given by name, beside the tier. */
+                actions: string[];
                 may: string;
                 mayNot: string;
                 sees: ("spend" | "revenue" | "contacts")[];
@@ -6424,7 +6437,8 @@ export interface components {
                     /** @enum {string} */
                     state: "met" | "partly" | "not begun" | "waiting" | "missing";
                     through: string[];
-                    missing: string;
+                    /** @description The actions that are missing. */
+                    missing: string[];
                     /** @description The sentence that mends it. */
                     sentence: string | null;
                     remedy: string | null;
@@ -6472,8 +6486,10 @@ export interface components {
         Proposal: {
             id: string;
             kind: string;
+            /** @description What its kind is called. */
+            noun: string;
             /** @enum {string} */
-            state: "open" | "accepted" | "declined" | "withdrawn" | "lapsed";
+            state: "open" | "accepted" | "declined" | "withdrawn" | "lapsed" | "void" | "cooling" | "completed" | "stopped";
             business: {
                 number: string;
                 name: string;
@@ -6510,6 +6526,8 @@ export interface components {
                 name: string;
                 given: string;
                 tier: string | null;
+                /** @description The actions given by name, beside the tier. */
+                actions: string[];
                 may: string;
                 mayNot: string;
                 sees: ("spend" | "revenue" | "contacts")[];
@@ -6554,6 +6572,8 @@ export interface components {
                 name: string;
                 given: string;
                 tier: string | null;
+                /** @description The actions given by name, beside the tier. */
+                actions: string[];
                 may: string;
                 mayNot: string;
                 sees: ("spend" | "revenue" | "contacts")[];
@@ -6603,6 +6623,8 @@ export interface components {
                 name: string;
             };
             tier: string | null;
+            /** @description Actions given by name, beyond the tier. */
+            named: string[];
             level: string;
             may: string;
             hidden: string[];
@@ -6615,6 +6637,8 @@ export interface components {
             stopped: string | null;
             staffed: number;
             grant: string | null;
+            /** @description The sentence that says the grant as it stands. */
+            said: string | null;
         };
         Partner: {
             number: string;
@@ -6663,6 +6687,7 @@ export interface components {
                 name: string;
                 text: string;
                 tier: string | null;
+                named: string[];
                 level: string;
                 /** Format: date-time */
                 since: string | null;
@@ -6712,6 +6737,7 @@ export interface components {
                 cells: {
                     column: number;
                     tier: string | null;
+                    named: string[];
                     level: string;
                     /** @enum {string} */
                     how: "own" | "waiting" | "through" | "idle";
@@ -6737,6 +6763,8 @@ export interface components {
                 /** @description What stands between the owner and the person. */
                 via: string[];
                 tier: string | null;
+                /** @description Actions by name, beyond the tier. */
+                named: string[];
                 /** @description Why it does not count. */
                 reason: string | null;
             }[];
@@ -6774,8 +6802,7 @@ export interface components {
             /** @description Waits for your answer. */
             received: {
                 proposal: string;
-                /** @enum {string} */
-                kind: "invitation" | "ask" | "offer";
+                kind: string;
                 from: string;
                 business: string;
                 assets: string[];
@@ -6788,8 +6815,7 @@ export interface components {
             /** @description Sent, and not answered yet. */
             waiting: {
                 proposal: string;
-                /** @enum {string} */
-                kind: "invitation" | "ask" | "offer";
+                kind: string;
                 to: string | null;
                 assets: string[];
                 /** Format: date-time */

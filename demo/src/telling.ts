@@ -97,7 +97,7 @@ export async function asDemoPerson(town: Town, teller: Teller, about: string): P
   return { name, email: address, password, about, totpSecret, token }
 }
 
-const now = (town: Town) => town.service.room.clock.now().epochMilliseconds
+const now = (town: Town) => town.service.kit.clock.now().epochMilliseconds
 
 /** Brings in what somebody has on a platform, with the code it shows. Returns the asset's number. */
 export async function bringIn(

@@ -46,11 +46,6 @@ export function decline(who: Actor, proposal: string, reason?: string) {
   return answerOf(who.client.POST('/v1/businesses/{business}/proposals/{proposal}/refusal', { params, body }))
 }
 
-export function readProposal(who: Actor, proposal: string) {
-  const params = within(who, { proposal })
-  return answerOf(who.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
-}
-
 export function partner(who: Actor, number: string) {
   const params = within(who, { partner: number })
   return answerOf(who.client.GET('/v1/businesses/{business}/partners/{partner}', { params }))

@@ -14,19 +14,17 @@ import { Jobs } from './base/jobs.ts'
 import { openLog } from './base/log.ts'
 import { watchOver } from './base/metrics.ts'
 import { describeApi } from './base/openapi.ts'
-import type { Room } from './base/room.ts'
+import type { Kit } from './base/kit.ts'
 import { Secrets } from './base/secrets.ts'
 import { sessionReader } from './base/session.ts'
 import { tidyUp } from './base/tidyUp.ts'
-import type { House } from './base/validation.ts'
+import type { App } from './base/validation.ts'
 import { businesses, memberships } from './businesses/records.ts'
 import { businessRoutes } from './businesses/routes.ts'
-import { FactsReader } from './decisions/facts.ts'
-import { LastUse } from './decisions/last-use.ts'
+import { LastUse } from './reach/last-use.ts'
 import { decisionRoutes } from './decisions/routes.ts'
 import { deskRoutes } from './desk/routes.ts'
-import { answerRoutes } from './offers/routes.ts'
-import { askRoutes } from './asking/routes.ts'
+import { askRoutes } from './asks/routes.ts'
 import { bundles } from './bundles/records.ts'
 import { bundleRoutes } from './bundles/routes.ts'
 import { gridRoutes } from './grid/routes.ts'
@@ -40,15 +38,16 @@ import { teams } from './teams/records.ts'
 import { teamRoutes } from './teams/routes.ts'
 import { tieRoutes } from './ties/routes.ts'
 import { grants } from './grants/records.ts'
-import { grantRoutes } from './grants/routes.ts'
+import { grantRoutes } from './sentences/routes.ts'
 import { historyRoutes } from './history/routes.ts'
 import { openPostman } from './mail/send.ts'
 import { partnerRoutes } from './partners/routes.ts'
-import { trustRoutes } from './trust/routes.ts'
+import { trustRoutes } from './chair/routes.ts'
 import { personAddresses, persons } from './people/records.ts'
 import { peopleRoutes } from './people/routes.ts'
-import { Platforms } from './platforms/platforms.ts'
-import { tendAllDue, tendProposal } from './proposals/otherAnswers.ts'
+import { Platforms } from './base/platforms.ts'
+import { proposalKinds } from './proposal-kinds.ts'
+import { tendAllDue, tendProposal } from './proposals/life.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
 import { proposalRoutes } from './proposals/routes.ts'
 import { oidcRoutes } from './sign-in/oidc.ts'
@@ -75,7 +74,7 @@ const entities = [
   proposalItems,
   sessions,
 ]
-const capabilities: ((app: House, room: Room) => Promise<void>)[] = [
+const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   signInRoutes,
   ownSignInRoutes,
   businessRoutes,
@@ -90,7 +89,6 @@ const capabilities: ((app: House, room: Room) => Promise<void>)[] = [
   grantRoutes,
   proposalRoutes,
   askRoutes,
-  answerRoutes,
   partnerRoutes,
   trustRoutes,
   gridRoutes,
@@ -102,7 +100,7 @@ const capabilities: ((app: House, room: Room) => Promise<void>)[] = [
 export interface RunningService {
   readonly url: string
   readonly app: FastifyInstance
-  readonly room: Room
+  readonly kit: Kit
   close(): Promise<void>
 }
 
@@ -113,7 +111,7 @@ export interface Surroundings {
   readonly consoleFiles: string
   readonly clock?: Clock
   /** More routes of whoever starts it, as the bench's. */
-  readonly alsoServe?: (app: FastifyInstance, room: Room) => Promise<void>
+  readonly alsoServe?: (app: FastifyInstance, kit: Kit) => Promise<void>
 }
 
 /**
@@ -125,30 +123,25 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   const log = openLog(config.FAMIGLIA_LOG_LEVEL)
   const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
   const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
-  const { room, jobs, postman, deciding } = makeRoom(config, around.clock ?? systemClock, log, url)
+  const { kit, jobs, postman, lastUse } = makeKit(config, around.clock ?? systemClock, log, url)
   let closing = false
 
-  await openDatabase(room.database)
-  const app = await compose(room, log, () => closing)
+  await openDatabase(kit.database)
+  const app = await compose(kit, log, () => closing)
   const plain = app as unknown as FastifyInstance
   await plain.register(async scope =>
-    oidcRoutes(
-      scope,
-      room,
-      sessionReader(room.database, room.clock),
-      signingKeys(join(around.home, 'signing-keys.json')),
-    ),
+    oidcRoutes(scope, kit, sessionReader(kit.database, kit.clock), signingKeys(join(around.home, 'signing-keys.json'))),
   )
-  if (around.alsoServe) await around.alsoServe(plain, room)
+  if (around.alsoServe) await around.alsoServe(plain, kit)
   await serveConsole(plain, around.consoleFiles)
   await jobs.open({
     'send-mail': work => postman.send(work),
-    'tend-proposal': tendProposal(room),
+    'tend-proposal': tendProposal(kit, proposalKinds),
     'look-for-what-is-due': async () => {
-      await tendAllDue(room)()
-      await tellRunningOut(room)()
+      await tendAllDue(kit, proposalKinds)()
+      await tellRunningOut(kit)()
     },
-    'tidy-up': tidyUp(room.database),
+    'tidy-up': tidyUp(kit.database),
   })
   await app.listen({ host: config.FAMIGLIA_HOST, port })
 
@@ -156,14 +149,14 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     () => closeServer(plain),
     () => jobs.close(),
     () => postman.close(),
-    () => room.lastUse.close(),
-    () => deciding.end(),
-    () => room.database.destroy(),
+    () => lastUse.close(),
+    () => kit.deciding.end(),
+    () => kit.database.destroy(),
   ]
   return {
     url,
     app: plain,
-    room,
+    kit,
     close: async () => {
       if (closing) return
       closing = true
@@ -180,30 +173,31 @@ export async function apiDescription(): Promise<object> {
     FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
   })
   const log = openLog('silent')
-  const { room } = makeRoom(config, systemClock, log, 'http://127.0.0.1')
-  const app = await compose(room, log, () => false)
+  const { kit, lastUse } = makeKit(config, systemClock, log, 'http://127.0.0.1')
+  const app = await compose(kit, log, () => false)
   await app.ready()
   const description = (app as unknown as FastifyInstance).swagger()
-  await room.lastUse.close()
+  await lastUse.close()
   return description
 }
 
-function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
+function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
   const complain = (error: unknown) => log.warn({ err: error }, 'the records or the mail cannot be reached for now')
   const database = databaseAt(config.DATABASE_URL, config.FAMIGLIA_DATABASE_CONNECTIONS, entities, complain)
   const deciding = decidingPool(config.DATABASE_URL, config.FAMIGLIA_DECISION_CONNECTIONS, complain)
   const secrets = new Secrets(config.FAMIGLIA_SECRET)
   const jobs = new Jobs(config.DATABASE_URL, complain)
+  const lastUse = new LastUse(database, complain)
   const publicUrl = () => url
-  const room: Room = {
+  const kit: Kit = {
     config,
     clock,
     database,
     secrets,
     publicUrl,
     change: changeDoor(database, jobs, clock),
-    facts: new FactsReader(deciding),
-    lastUse: new LastUse(database, complain),
+    deciding,
+    lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
   }
   const postman = openPostman(database, secrets, clock, {
@@ -211,15 +205,15 @@ function makeRoom(config: Config, clock: Clock, log: Logger, url: string) {
     from: config.FAMIGLIA_MAIL_FROM,
     publicUrl,
   })
-  return { room, jobs, postman, deciding }
+  return { kit, jobs, postman, lastUse }
 }
 
-async function compose(room: Room, log: Logger, isClosing: () => boolean): Promise<House> {
-  const app = await makeApp(log, sessionReader(room.database, room.clock), room.publicUrl)
-  watchOver(app as unknown as FastifyInstance, room.database, isClosing)
+async function compose(kit: Kit, log: Logger, isClosing: () => boolean): Promise<App> {
+  const app = await makeApp(log, sessionReader(kit.database, kit.clock), kit.publicUrl)
+  watchOver(app as unknown as FastifyInstance, kit.database, isClosing)
   await describeApi(app as unknown as FastifyInstance)
   await app.register(async scope => {
-    for (const capability of capabilities) await capability(scope as House, room)
+    for (const capability of capabilities) await capability(scope as App, kit)
   })
   return app
 }

@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 import { heldColumns } from './partners.ts'
 import { holdingColumns, zoneOf } from './reading.ts'
 

@@ -3,7 +3,7 @@ import { isAddress, isTier, looksLikeNumber, readNumber, tiers, type Tier } from
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import { keep } from '../settings.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** Answering what was sent to one, and tending to what one sent. */
 export function answerCommands(program: Command, run: Run): void {
@@ -133,7 +133,7 @@ async function isForBusiness(context: Context, id: string): Promise<boolean> {
   const { data } = await context.client.GET('/v1/businesses/{business}/proposals/{proposal}', {
     params: { path: { business, proposal: id } },
   })
-  return data?.kind === 'ask' || data?.kind === 'offer'
+  return data?.kind === 'ask' || data?.kind === 'business-ask' || data?.kind === 'offer'
 }
 
 async function acceptForBusiness(context: Context, proposal: string, { less, reason }: Accepting): Promise<void> {

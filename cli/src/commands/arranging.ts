@@ -2,7 +2,7 @@ import { answerOf, idempotencyKey } from '@famiglia/client'
 import { isAction, isKind, isTier, type Action, type Kind } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 import { stopAsset } from './people.ts'
 
 /** Arranging assets: kinds, creating, ties, archive, bundles, purposes. */

@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
 import { allPages, Exit } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** The business's assets, bringing them in, and opening a business. */
 export function assetCommands(program: Command, run: Run): void {

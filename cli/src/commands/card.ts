@@ -1,7 +1,7 @@
 import { answerOf } from '@famiglia/client'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** The calling card, one's own and others'. */
 export function cardCommands(program: Command, run: Run): void {

@@ -1,7 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import type { Command } from 'commander'
 import type { Context } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** The desk: one row for each thing that waits, each with its next step. */
 export function deskCommand(program: Command, run: Run): void {
@@ -36,7 +36,7 @@ async function desk(context: Context): Promise<void> {
 
 function sayReceived({ kind, business }: Schemas['Desk']['received'][number], acting: string): string {
   const of = business === acting ? '' : `of ${business} `
-  if (kind === 'ask') return `${of}asks for`
+  if (kind === 'ask' || kind === 'business-ask') return `${of}asks for`
   return kind === 'offer' ? `${of}offers` : `of ${business} invites you:`
 }
 

@@ -1,7 +1,7 @@
 import { answerOf } from '@famiglia/client'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** What other businesses sent and what was sent to them, each apart; and one of them, whole. */
 export function inboxCommand(program: Command, run: Run): void {
@@ -28,7 +28,7 @@ export function inboxCommand(program: Command, run: Run): void {
           items,
           [
             { head: 'proposal', of: item => item.id },
-            { head: 'kind', of: item => item.kind },
+            { head: 'kind', of: item => item.noun },
             {
               head: sent ? 'to' : 'from',
               of: item => (sent ? (item.to ?? item.partner?.name ?? 'the owner') : item.business.name),
@@ -47,12 +47,12 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
   const params = { path: { ...(await context.path()), proposal } }
   const told = await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
   const asked =
-    told.kind === 'ask' && told.partner?.number === (await context.acting())
+    told.kind === 'business-ask' && told.partner?.number === (await context.acting())
       ? await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params }))
       : null
   const mark = { here: '✓', missing: '✗', 'to offer': '✎' } as const
   const lines = [
-    `${told.by.name} of ${told.business.name} ${told.kind === 'ask' ? 'asks for' : 'offers'}: ${told.said}`,
+    `${told.by.name} of ${told.business.name} ${told.kind !== 'offer' ? 'asks for' : 'offers'}: ${told.said}`,
     ...(told.note ? [`  “${told.note}”`] : []),
     `  ${told.state}, since ${told.openedAt.slice(0, 10)}${told.state === 'open' ? `, open until ${told.lapsesAt.slice(0, 10)}` : ''}`,
     ...(told.contact ? [`  contact: ${told.contact}`] : []),

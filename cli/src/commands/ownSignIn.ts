@@ -2,7 +2,7 @@ import { answerOf } from '@famiglia/client'
 import { sayAge, Temporal } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** One's own ways to sign in, as far as a command line can see to them; passkeys are added in the console. */
 export function ownSignInCommands(program: Command, run: Run): void {

@@ -2,7 +2,7 @@ import { answerOf, type Schemas } from '@famiglia/client'
 import { sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, Exit, type Context } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** Other businesses: finding them, what there is between, whom they put on it, stopping them. */
 export function partnerCommands(program: Command, run: Run): void {

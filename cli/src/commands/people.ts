@@ -2,7 +2,7 @@ import { answerOf, idempotencyKey } from '@famiglia/client'
 import { capitalised, isStanding, sayList, standingMeans, type Standing } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** People's places in the business: standing, pause, freeze, leaving, and teams. */
 export function peopleCommands(program: Command, run: Run): void {

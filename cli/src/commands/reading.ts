@@ -3,7 +3,7 @@ import { momentOfEnd, sayAge, sayList, sayShortDate, Temporal } from '@famiglia/
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import type { Column } from '../desk.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 const most = 2_000
 
@@ -11,7 +11,9 @@ const most = 2_000
 export function readingCommands(program: Command, run: Run): void {
   program
     .command('who <what>')
-    .description('who reaches an asset: tier, hiding, how they sign in, invited by, since, last used, until')
+    .description(
+      'who reaches an asset: tier, hiding, whether a second proof is set up, invited by, since, last used, until',
+    )
     .option('--can-give', 'only who can give access there, and why')
     .option('--ready <purpose>', 'how far each of them can do that with it, and what mends it')
     .action(
@@ -247,7 +249,7 @@ function holderColumns(zone: string): Column<Schemas['Holder']>[] {
     { head: 'may', of: holder => (holder.state === 'in force' ? holder.level : `${holder.level} (${holder.state})`) },
     { head: 'through', of: holder => holder.through },
     { head: 'hiding', of: holder => (holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing') },
-    { head: 'signs in with', of: holder => holder.signsInWith },
+    { head: 'second proof', of: holder => (holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none') },
     { head: 'invited by', of: holder => holder.invitedBy },
     { head: 'since', of: holder => day(holder.since, zone) },
     { head: 'last used', of: holder => age(holder.lastUsed) ?? 'never' },

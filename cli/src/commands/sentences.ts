@@ -2,7 +2,7 @@ import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { capitalised, sayList, standings, type Standing } from '@famiglia/core'
 import { Option, type Command } from 'commander'
 import type { Context } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** Giving, changing and ending access: the sentence as it is, after its review. */
 export function sentenceCommands(program: Command, run: Run): void {

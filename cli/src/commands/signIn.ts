@@ -4,7 +4,7 @@ import type { Command } from 'commander'
 import * as openid from 'openid-client'
 import { Exit, type Context } from '../context.ts'
 import { keep, settingsFile } from '../settings.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** Signing in and out, and saying for whom one works. */
 export function signInCommands(program: Command, run: Run): void {

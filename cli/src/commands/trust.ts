@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
-import type { Run } from '../program.ts'
+import type { Run } from '../run.ts'
 
 /** Businesses held in trust for a client, and how offers to one's own are taken. */
 export function trustCommands(program: Command, run: Run): void {

@@ -3,16 +3,14 @@
   import TierMark from './TierMark.svelte'
 
   /** What a sentence allows on its assets, in plain words. */
-  type Asset = Pick<Schemas['Preview']['assets'][number], 'number' | 'name' | 'noun' | 'given' | 'tier' | 'may'>
+  type Asset = Pick<Schemas['Preview']['assets'][number], 'number' | 'name' | 'noun' | 'actions' | 'tier' | 'may'>
   let { assets, how = 'own' }: { assets: readonly Asset[]; how?: 'own' | 'waiting' } = $props()
-
-  const countOf = (given: string) => given.split(', ').length
 </script>
 
 <ul>
   {#each assets as asset (asset.number)}
     <li>
-      <TierMark tier={asset.tier} actions={countOf(asset.given)} {how} />
+      <TierMark tier={asset.tier} actions={asset.actions.length} {how} />
       <p><b>{asset.name}</b>, the {asset.noun}: {asset.may}.</p>
     </li>
   {/each}

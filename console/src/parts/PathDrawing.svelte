@@ -4,7 +4,7 @@
   /** Every path from the owner to the person. Thickness is the level; a path that does not count is dotted, with its reason. */
   interface Path {
     readonly counts: boolean
-    readonly level: string
+    readonly named: readonly string[]
     readonly tier: string | null
     readonly through: string
     readonly via: readonly string[]
@@ -39,11 +39,7 @@
     {#each paths as path, index (index)}
       <div class="stations" style:left="{columns[index]}px" style:max-width="{width / paths.length - 8}px">
         <span class="mark"
-          ><TierMark
-            tier={path.tier}
-            actions={path.level.split(', ').length}
-            how={path.counts ? 'own' : 'idle'}
-          /></span
+          ><TierMark tier={path.tier} actions={path.named.length} how={path.counts ? 'own' : 'idle'} /></span
         >
         {#each stations(path) as name, place (place)}<span class="station">{name}</span>{/each}
         {#if path.reason}<i>{path.reason}</i>{/if}

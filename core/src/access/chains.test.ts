@@ -1,29 +1,13 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { covers, fullLevel, levelOf, tiers } from '../levels/index.ts'
-import { Temporal } from '../time/index.ts'
+import type { Temporal } from '../time/index.ts'
 import { reachOf } from './decide.ts'
-import type { AccessFacts, BusinessFact, GrantFact } from './facts.ts'
+import { aBusiness, aGrant, aMembership, anAsset, now, someFacts, toBusiness } from './facts.builders.ts'
+import type { AccessFacts, GrantFact } from './facts.ts'
 
-const now = Temporal.Instant.from('2026-11-23T09:00Z')
-const business = (id: string): BusinessFact => ({
-  id,
-  number: 'B-4815-1623-97',
-  name: id,
-  zone: 'Europe/Lisbon',
-  paused: false,
-})
-const owner = business('owner')
-const asset = {
-  id: 'a',
-  number: 'A-2718-2818-24',
-  kind: 'ad-account',
-  handle: 'a',
-  name: 'A',
-  archived: false,
-  frozen: false,
-  owner,
-} as const
+const owner = aBusiness('owner')
+const asset = anAsset({ owner })
 
 const words = fc.record({
   tier: fc.constantFrom(...tiers),
@@ -43,34 +27,24 @@ function throughPartners(
 ): { facts: AccessFacts; chain: GrantFact[] } {
   const chain = links.map((link, depth): GrantFact => {
     const last = depth === links.length - 1
-    return {
-      id: `g${depth}`,
-      giver: depth === 0 ? owner : business(`partner ${depth}`),
-      holder: last
-        ? { kind: 'person', id: 'p', name: 'P' }
-        : { kind: 'business', number: 'B-4815-1623-97', id: `partner ${depth + 1}`, name: 'B' },
-      on: asset,
-      actions: [],
-      from: now.subtract({ hours: 1 }),
-      until: null,
-      upstream: depth === 0 ? null : `g${depth - 1}`,
-      holdsAsset: true,
-      frozen: false,
-      givenBy: 'somebody',
-      purpose: null,
+    return aGrant({
       ...link,
-    }
+      id: `g${depth}`,
+      giver: depth === 0 ? owner : aBusiness(`partner ${depth}`),
+      holder: last ? { kind: 'person', id: 'p', name: 'P' } : toBusiness(aBusiness(`partner ${depth + 1}`)),
+      on: asset,
+      upstream: depth === 0 ? null : `g${depth - 1}`,
+    })
   })
-  const memberships = [{ business: chain.at(-1)!.giver.id, standing: 'member' as const, paused: false, frozen: false }]
   return {
     chain,
-    facts: {
+    facts: someFacts({
       person: { id: 'p', name: 'P', paused: false, frozenByOwner: false },
       asset,
-      memberships,
+      memberships: [aMembership({ business: chain.at(-1)!.giver.id })],
       grants: [chain.at(-1)!],
       upstream: chain.slice(0, -1),
-    },
+    }),
   }
 }
 
@@ -109,7 +83,7 @@ test('a chain that does not join, or belongs to somebody else, gives nothing', (
             ? facts.upstream.slice(1)
             : facts.upstream.map(link => ({
                 ...link,
-                holder: { kind: 'business' as const, number: 'B-4815-1623-97', id: 'somebody else', name: 'E' },
+                holder: toBusiness(aBusiness('somebody else')),
               }))
         expect(reachOf({ ...facts, upstream }, now).level.actions.size).toBe(0)
       },

@@ -2,71 +2,26 @@ import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { covers, levelOf, noAccess, tiers } from '../levels/index.ts'
 import { Temporal } from '../time/index.ts'
-import { decide, reachOf } from './decide.ts'
-import type { AccessFacts, BusinessFact, GrantFact } from './facts.ts'
+import type { Standing } from '../standings/index.ts'
+import { decide, grantsOf, reachOf } from './decide.ts'
+import {
+  aBusiness,
+  aGrant,
+  agency,
+  aMembership,
+  asset,
+  ferries,
+  now,
+  someFacts,
+  toBusiness,
+  toTeam,
+} from './facts.builders.ts'
+import type { GrantFact } from './facts.ts'
 import { sayDecision, sayPath } from './tell.ts'
 
-const now = Temporal.Instant.from('2026-11-23T09:00Z')
-const business = (id: string): BusinessFact => ({
-  id,
-  number: 'B-4815-1623-97',
-  name: id,
-  zone: 'Europe/Lisbon',
-  paused: false,
-})
-const ferries = business('Ondaverde Ferries')
-const agency = business('Gullwright & Moss')
-const asset = {
-  id: 'sc',
-  number: 'A-2718-2818-24',
-  kind: 'ad-account',
-  handle: 'summer-crossings',
-  name: 'Summer Crossings',
-  archived: false,
-  frozen: false,
-  owner: ferries,
-} as const
-
-function aGrant(over: Partial<GrantFact> = {}): GrantFact {
-  return {
-    id: 'g1',
-    giver: ferries,
-    holder: { kind: 'person', id: 'priya', name: 'Priya Lindqvist' },
-    on: asset,
-    tier: 'run',
-    actions: [],
-    hiding: [],
-    from: now.subtract({ hours: 24 }),
-    until: null,
-    ended: null,
-    upstream: null,
-    holdsAsset: true,
-    frozen: false,
-    mayPassOn: false,
-    givenBy: 'Agnese Torvald',
-    purpose: null,
-    ...over,
-  }
-}
-
-function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
-  const memberships = [{ business: ferries.id, standing: 'member' as const, paused: false, frozen: false }]
-  return {
-    person: { id: 'priya', name: 'Priya Lindqvist', paused: false, frozenByOwner: false },
-    asset,
-    memberships,
-    grants: [],
-    upstream: [],
-    ...over,
-  }
-}
-
-const toAgency = aGrant({
-  id: 'up',
-  holder: { kind: 'business', number: 'B-4815-1623-97', id: agency.id, name: agency.name },
-})
+const toAgency = aGrant({ id: 'up', holder: toBusiness(agency) })
 const staffed = aGrant({ id: 'down', giver: agency, upstream: 'up', tier: 'steward' })
-const atAgency = (standing: 'member' | 'admin') => [{ business: agency.id, standing, paused: false, frozen: false }]
+const atAgency = (standing: Standing) => [aMembership({ business: agency.id, standing })]
 
 test('a grant allows what its tier holds, and tells its path as a sentence', () => {
   const facts = someFacts({
@@ -110,10 +65,7 @@ test.each([
   ['the membership has ended', someFacts({ grants: [aGrant()], memberships: [] }), 'membership-ended'],
   [
     'the membership is paused',
-    someFacts({
-      grants: [aGrant()],
-      memberships: [{ business: ferries.id, standing: 'member', paused: true, frozen: false }],
-    }),
+    someFacts({ grants: [aGrant()], memberships: [aMembership({ paused: true })] }),
     'membership-paused',
   ],
   ['the grant was ended', someFacts({ grants: [aGrant({ ended: now })] }), 'ended'],
@@ -124,8 +76,7 @@ test.each([
 })
 
 test('admins of the owning business have everything, finance people the bills, members nothing of their own', () => {
-  const as = (standing: 'member' | 'finance' | 'admin') =>
-    someFacts({ memberships: [{ business: ferries.id, standing, paused: false, frozen: false }] })
+  const as = (standing: Standing) => someFacts({ memberships: [aMembership({ standing })] })
 
   expect(decide(as('admin'), 'asset.archive', now).allowed).toBe(true)
   expect(decide(as('finance'), 'billing.see', now).allowed).toBe(true)
@@ -140,7 +91,7 @@ test("a partner's staff never reaches above the ceiling", () => {
 })
 
 test("a partner's admin reaches what the partner was given; its other members only what they are put on", () => {
-  const to = (standing: 'member' | 'admin') => someFacts({ memberships: atAgency(standing), grants: [toAgency] })
+  const to = (standing: Standing) => someFacts({ memberships: atAgency(standing), grants: [toAgency] })
   expect(decide(to('admin'), 'ads.publish', now).allowed).toBe(true)
   expect(decide(to('member'), 'ads.publish', now)).toMatchObject({
     allowed: false,
@@ -162,14 +113,14 @@ test('when what was passed on is over, so is what hangs on it, in the same momen
 })
 
 test('a partner passes on to a further business only where the grant says so', () => {
-  const further = business('Pebblecast Studio')
+  const further = aBusiness('Pebblecast Studio')
   const passed = aGrant({
     id: 'further',
     giver: agency,
     upstream: 'up',
-    holder: { kind: 'business', number: 'B-4815-1623-97', id: further.id, name: further.name },
+    holder: toBusiness(further),
   })
-  const memberships = [{ business: further.id, standing: 'admin' as const, paused: false, frozen: false }]
+  const memberships = [aMembership({ business: further.id, standing: 'admin' })]
   const through = (mayPassOn: boolean) =>
     decide(someFacts({ memberships, grants: [passed], upstream: [{ ...toAgency, mayPassOn }] }), 'report.see', now)
   expect(through(false)).toMatchObject({ allowed: false, paths: [{ stopped: 'may-not-pass-on' }] })
@@ -185,9 +136,7 @@ test('a grant more never lowers anybody, and ending one never raises anybody', (
         ended: fc.option(fc.constant(now)),
         team: fc.boolean(),
       })
-      .map(({ team, ...rest }) =>
-        aGrant({ ...rest, ...(team ? { holder: { kind: 'team', id: 't', name: 'Paid media' } } : {}) }),
-      ),
+      .map(({ team, ...rest }) => aGrant({ ...rest, ...(team ? { holder: toTeam } : {}) })),
     { minLength: 1, maxLength: 6 },
   )
   fc.assert(
@@ -199,7 +148,7 @@ test('a grant more never lowers anybody, and ending one never raises anybody', (
       expect(covers(withIt, without)).toBe(true)
       expect(covers(withIt, ended)).toBe(true)
       for (const path of reachOf(someFacts({ grants: all }), now).paths)
-        for (const link of path.grants) expect(covers(levelOf(asset.kind, link), path.level)).toBe(true)
+        for (const link of grantsOf(path)) expect(covers(levelOf(asset.kind, link), path.level)).toBe(true)
     }),
   )
 })
@@ -217,7 +166,7 @@ test('a refusal says what somebody has and what it would take', () => {
 
 test('what the partner holds is told once, within the path of whom it put on it', () => {
   const facts = someFacts({ memberships: atAgency('member'), grants: [toAgency, staffed], upstream: [toAgency] })
-  expect(reachOf(facts, now).paths.map(path => path.grants.map(grant => grant.id))).toEqual([['up', 'down']])
+  expect(reachOf(facts, now).paths.map(path => grantsOf(path).map(grant => grant.id))).toEqual([['up', 'down']])
   const alone = someFacts({ memberships: atAgency('member'), grants: [toAgency] })
   expect(reachOf(alone, now).paths.map(path => path.stopped)).toEqual(['not-staffed'])
 })

@@ -32,7 +32,13 @@ export interface MembershipFact {
 
 export type HolderFact =
   | { readonly kind: 'person'; readonly id: string; readonly name: string }
-  | { readonly kind: 'team'; readonly id: string; readonly name: string }
+  | {
+      readonly kind: 'team'
+      readonly id: string
+      readonly name: string
+      /** Since when the person has been in it. */
+      readonly since: Instant | null
+    }
   | { readonly kind: 'business'; readonly id: string; readonly number: string; readonly name: string }
 
 export interface GrantFact extends Given {

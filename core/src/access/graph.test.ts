@@ -1,29 +1,13 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { levelOf, narrow, tiers } from '../levels/index.ts'
-import { Temporal } from '../time/index.ts'
 import { reachOf } from './decide.ts'
-import type { AccessFacts, BusinessFact, GrantFact } from './facts.ts'
+import { aBusiness, aGrant, aMembership, anAsset, now, someFacts, toBusiness } from './facts.builders.ts'
+import type { AccessFacts, GrantFact } from './facts.ts'
 
-const now = Temporal.Instant.from('2026-11-23T09:00Z')
 const names = ['owner', 'agency', 'studio', 'stranger'] as const
-const businesses = names.map((id): BusinessFact => ({
-  id,
-  number: 'B-4815-1623-97',
-  name: id,
-  zone: 'Europe/Lisbon',
-  paused: false,
-}))
-const asset = {
-  id: 'a',
-  number: 'A-2718-2818-24',
-  kind: 'page',
-  handle: 'a',
-  name: 'A',
-  archived: false,
-  frozen: false,
-  owner: businesses[0]!,
-} as const
+const businesses = names.map(id => aBusiness(id))
+const asset = anAsset({ kind: 'page', owner: businesses[0]! })
 
 const seldom = fc.nat(9).map(drawn => drawn === 0)
 
@@ -59,29 +43,24 @@ function upstreamOf(links: Graph['links'], { giver, upstream, fits }: Graph['lin
 }
 
 function factsOf({ links, memberships }: Graph): AccessFacts {
-  const all = links.map((one, index): GrantFact => ({
-    ...one,
-    id: `g${index}`,
-    holder:
-      one.to === 'p'
-        ? { kind: 'person', id: 'p', name: 'P' }
-        : { kind: 'business', number: 'B-4815-1623-97', id: one.to, name: one.to },
-    on: asset,
-    actions: [],
-    from: now.subtract({ hours: 1 }),
-    until: null,
-    upstream: upstreamOf(links, one),
-    givenBy: 'somebody',
-    purpose: null,
-  }))
+  const all = links.map(({ to, fits: _fits, ...one }, index) =>
+    aGrant({
+      ...one,
+      id: `g${index}`,
+      holder: to === 'p' ? { kind: 'person', id: 'p', name: 'P' } : toBusiness(aBusiness(to)),
+      on: asset,
+      hiding: [...one.hiding],
+      upstream: upstreamOf(links, links[index]!),
+    }),
+  )
   const near = new Set(['p', ...memberships.map(one => one.business)])
-  return {
+  return someFacts({
     person: { id: 'p', name: 'P', paused: false, frozenByOwner: false },
     asset,
-    memberships: memberships.map(one => ({ ...one, standing: one.standing as 'member', paused: false, frozen: false })),
+    memberships: memberships.map(one => aMembership({ ...one, standing: one.standing as 'member' })),
     grants: all.filter(grant => near.has(grant.holder.id)),
     upstream: all,
-  }
+  })
 }
 
 /** What every chain that begins with the owner allows, found by trying them all: another way than the decision's. */

@@ -2,3 +2,4 @@
 export * from './decide.ts'
 export * from './facts.ts'
 export * from './tell.ts'
+export * from './walk.ts'

@@ -1,9 +1,10 @@
 import { kinds, type Action } from '../kinds/index.ts'
 import { actionsOfKind, leastTier } from '../levels/index.ts'
 import { sayEnd, sayInstant, type Instant } from '../time/index.ts'
-import { sayActions, sayGiven, sayLevel, sayList } from '../words/index.ts'
-import type { Decision, NotCounting, Path } from './decide.ts'
+import { sayActions, sayGiven, sayLevel, sayList, withArticle } from '../words/index.ts'
+import { grantsOf, type Decision, type NotCounting, type Path } from './decide.ts'
 import type { AccessFacts, GrantFact } from './facts.ts'
+import { standingOn } from './walk.ts'
 
 const becauseOf: Readonly<Record<NotCounting, string>> = {
   'not-begun': 'it has not begun',
@@ -31,27 +32,29 @@ export function saidWhy(stopped: NotCounting): string {
 
 /** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027.` */
 export function sayPath(facts: AccessFacts, path: Path): string {
+  const grants = grantsOf(path)
   const said =
-    path.grants.length === 0 ? sayOwner(facts, path) : path.grants.map(grant => sayGrant(grant)).join(', which ')
+    grants.length === 0 ? sayOwner(facts, path) : grants.map(grant => sayGrant(facts, grant)).join(', which ')
   return `${said}${path.stopped ? `; not counted, because ${becauseOf[path.stopped]}` : ''}.`
 }
 
 function sayOwner({ person, asset }: AccessFacts, path: Path): string {
-  return `${person.name} is ${path.standing?.standing} of ${asset.owner.name}, which owns ${asset.name}`
+  return `${person.name} is ${standingOn(path)} of ${asset.owner.name}, which owns ${asset.name}`
 }
 
-function sayGrant(grant: GrantFact): string {
+function sayGrant({ asset }: AccessFacts, grant: GrantFact): string {
   const hiding = grant.hiding.length > 0 ? ` hiding ${sayList(grant.hiding)}` : ''
   const until = grant.until ? `, until ${sayEnd(grant.until, grant.giver.zone)}` : ', without an end'
-  return `${grant.giver.name} let ${grant.holder.name} ${sayGiven(grant)} on ${grant.on.name}${hiding}${until} (given by ${grant.givenBy})`
+  const purpose = grant.purpose ? `, to ${grant.purpose}` : ''
+  return `${grant.giver.name} let ${grant.holder.name} ${sayGiven(grant, asset.kind)} on ${grant.on.name}${hiding}${until}${purpose} (given by ${grant.givenBy})`
 }
 
 /** The answer and its reason in a sentence or two, as `why` and a platform's refusal say it. */
 export function sayDecision(facts: AccessFacts, decision: Decision, action: Action, at: Instant): string {
   const { person, asset } = facts
-  const doing = sayActions([action])
+  const doing = sayActions([action], asset.kind)
   if (!actionsOfKind(asset.kind).includes(action) && !action.startsWith('asset.'))
-    return `${asset.name} is ${article(kinds[asset.kind].noun)}: nobody can ${doing} there.`
+    return `${asset.name} is ${withArticle(kinds[asset.kind].noun)}: nobody can ${doing} there.`
   if (decision.allowed) return `Yes: ${person.name} may ${doing} on ${asset.name}.`
   const stopped = decision.paths.filter(path => path.stopped && path.level.actions.has(action))
   if (stopped.length > 0)
@@ -63,13 +66,9 @@ export function sayDecision(facts: AccessFacts, decision: Decision, action: Acti
 }
 
 function sayStopped({ asset }: AccessFacts, path: Path, at: Instant): string {
-  const stop = path.grants.find(
+  const stop = grantsOf(path).find(
     grant => grant.ended ?? (grant.until && grant.until.epochMilliseconds <= at.epochMilliseconds),
   )
   const when = stop ? (stop.ended ?? stop.until) : null
   return `${becauseOf[path.stopped!]}${when ? ` on ${sayInstant(when, asset.owner.zone)}` : ''}`
-}
-
-function article(noun: string): string {
-  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`
 }

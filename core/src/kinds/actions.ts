@@ -1,8 +1,11 @@
-/** Every action, as a verb and what it is done to: plain words are made from these, so that they never differ between places. */
+/**
+ * Every action, as a verb and what it is done to: plain words are made from these, so that they never differ between places. `{it}` stands for
+ * the kind of asset, where it is known.
+ */
 const words = {
   'access.change': ['give and take away', 'access'],
   'access.see': ['look up', 'who has access'],
-  'ads.attach': ['let adverts speak in', 'its name'],
+  'ads.attach': ['use', '{it} in adverts'],
   'ads.draft': ['draft', 'adverts'],
   'ads.pause': ['pause', 'adverts'],
   'ads.publish': ['publish', 'adverts'],
@@ -17,11 +20,11 @@ const words = {
   'billing.see': ['see', 'the bills'],
   'budget.change': ['change', 'budgets'],
   'caption.edit': ['edit', 'captions'],
-  'catalog.use': ['use', 'the catalog in adverts'],
+  'catalog.use': ['use', '{it} in adverts'],
   'comment.moderate': ['moderate', 'comments'],
   'configuration.change': ['change', 'the configuration'],
-  'contacts.download': ['take out', 'contacts'],
-  'contacts.import': ['bring in', 'contacts'],
+  'contacts.download': ['download', 'contacts'],
+  'contacts.import': ['import', 'contacts'],
   'conversation.answer': ['answer', 'conversations'],
   'conversation.see': ['see', 'conversations'],
   'data.delete': ['delete', 'data'],
@@ -47,7 +50,7 @@ const words = {
   'post.see': ['see', 'posts'],
   'report.see': ['see', 'reports'],
   'settings.change': ['change', 'settings'],
-  'tag.use': ['use', 'the tag in adverts'],
+  'tag.use': ['use', '{it} in adverts'],
   'template.change': ['change', 'templates'],
   'token.issue': ['issue', 'tokens'],
   'video.delete': ['delete', 'videos'],

@@ -1,2 +1,2 @@
-/** Proposals: one state machine for all that takes the other side's yes. */
-export * from './proposal.ts'
+/** Proposals: the courses that everything takes which needs the other side's yes. */
+export * from './course.ts'

@@ -1,5 +1,6 @@
 import { kinds, type Action, type Kind } from '../kinds/index.ts'
 import { actionsOfKind, actionsOfTier, levelOf, type Given, type Level, type Tier } from '../levels/index.ts'
+import { sayGiven, withArticle } from '../words/index.ts'
 
 /** What a purpose takes on one kind of asset. */
 export interface Need {
@@ -101,9 +102,7 @@ export function surplusOver(purpose: Purpose, kind: Kind, level: Level): Action[
   return [...level.actions].filter(action => !needed.actions.has(action))
 }
 
-/** `run an ad account`, `let adverts speak in its name, on a page`: a need as people read it. */
+/** `run on an ad account`, `use the page in adverts, on a page`: a need as people read it. */
 export function sayNeed(need: Need): string {
-  const noun = kinds[need.kind].noun
-  const given = [need.tier, ...need.actions].filter(Boolean).join(', ')
-  return `${given} on ${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`
+  return `${sayGiven(need, need.kind)} on ${withArticle(kinds[need.kind].noun)}`
 }

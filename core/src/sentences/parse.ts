@@ -13,7 +13,7 @@ import { isTier, tiers, type Tier } from '../levels/index.ts'
 import { looksLikeNumber, readNumber } from '../numbers/index.ts'
 import { lastDayOf, readMoment, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
 import { nearest } from './nearest.ts'
-import type { EndSentence, LetSentence, Sentence, What, Who } from './sentence.ts'
+import type { EndSentence, LetSentence, Part, Sentence, Wanted, What, Who } from './sentence.ts'
 import { cutIntoWords, type Word } from './words.ts'
 
 export interface SentenceError {
@@ -87,7 +87,8 @@ class Unreadable extends Error {
 
 const joining = ['on', 'hiding', 'may', 'from', 'until', 'for', 'to', 'and']
 
-type Clauses = Pick<LetSentence, 'hiding' | 'from' | 'until' | 'purpose' | 'mayGiveAccess' | 'mayPassOn'>
+type Clauses = Pick<Part, 'hiding' | 'from' | 'until'>
+type Questions = Omit<Wanted, 'parts'>
 
 class Reader {
   private readonly words: Word[]
@@ -110,20 +111,32 @@ class Reader {
   private letSentence(): LetSentence {
     const who = this.list(() => this.who(), 'somebody')
     if (this.peek()?.kind === 'quoted') return this.letForPurpose(who)
+    const said = new Set<string>()
+    const questions: Questions = { purpose: null, mayGiveAccess: false, mayPassOn: false }
+    const parts = [this.part(said, questions)]
+    while (this.peek()) {
+      this.at++
+      parts.push(this.part(said, questions))
+    }
+    return { verb: 'let', who, parts, ...questions }
+  }
+
+  /** One level on some things; what holds for the whole sentence is taken up where it is said. */
+  private part(said: Set<string>, questions: Questions): Part {
     const { tier, actions } = this.given()
     this.expect('on', 'after what may be done comes “on” and the asset')
     const on = this.list(() => this.what(), 'an asset')
-    const clauses = this.clauses()
-    return { verb: 'let', who, tier, actions, on, ...clauses }
+    return { tier, actions, on, ...this.clauses(said, questions) }
   }
 
   private letForPurpose(who: Who[]): LetSentence {
-    const purpose = this.purpose()
+    const questions = { purpose: this.purpose(), mayGiveAccess: false, mayPassOn: false }
     const named = this.peek()?.text === 'on'
     if (named) this.at++
     const on = named ? this.list(() => this.what(), 'an asset') : []
-    const clauses = this.clauses(['to'])
-    return { verb: 'let', who, tier: null, actions: [], on, ...clauses, purpose }
+    const clauses = this.clauses(new Set(['to']), questions)
+    this.nothingMore('A purpose works out by itself what it takes: nothing more is given beside it in one sentence.')
+    return { verb: 'let', who, parts: [{ tier: null, actions: [], on, ...clauses }], ...questions }
   }
 
   private endSentence(): EndSentence {
@@ -135,11 +148,14 @@ class Reader {
       return { verb: 'end', grant: grant[1]! }
     }
     const who = this.who()
-    if (!this.peek()) return { verb: 'end', who, on: [] }
+    if (!this.peek()) return { verb: 'end', who, on: [], purpose: null }
     this.expect('on', 'after whom to end comes “on” and the asset, or nothing')
     const on = this.list(() => this.what(), 'an asset')
-    this.nothingMore('After the assets nothing more is said.')
-    return { verb: 'end', who, on }
+    const forPurpose = this.peek()?.text === 'to'
+    if (forPurpose) this.at++
+    const purpose = forPurpose ? this.purpose() : null
+    this.nothingMore('After the assets comes to "…", for one purpose alone, and nothing more is said.')
+    return { verb: 'end', who, on, purpose }
   }
 
   who(): Who {
@@ -185,7 +201,7 @@ class Reader {
   private given(): { tier: Tier | null; actions: Action[] } {
     let tier: Tier | null = null
     const actions: Action[] = []
-    for (const word of this.list(() => this.word('a tier or an action'), 'a tier or an action')) {
+    for (const word of this.list(() => this.word('a tier or an action'), 'a tier or an action', true)) {
       if (isTier(word.text) && !tier) tier = word.text
       else if (isTier(word.text)) throw this.wrong(word, `One tier is enough: “${tier}” or “${word.text}”.`, [])
       else if (isAction(word.text)) actions.push(word.text)
@@ -200,26 +216,28 @@ class Reader {
     return { tier, actions: [...new Set(actions)] }
   }
 
-  private clauses(said: readonly string[] = []): Clauses {
+  private clauses(saidOnce: Set<string>, questions: { -readonly [Q in keyof Questions]: Questions[Q] }): Clauses {
     let hiding: Figure[] = []
     let from: Moment | null = null
     let until: Moment | null = null
     let span: { amount: number; unit: SpanUnit } | null = null
-    let purpose: string | null = null
-    const before = new Set<string>(said)
-    for (let word = this.next(); word; word = this.next()) {
+    const saidHere = new Set<string>()
+    for (let word = this.nextClause(); word; word = this.nextClause()) {
       const clause = word.text === 'may' ? this.question() : word.text === 'for' ? 'until' : word.text
-      if (before.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
-      before.add(clause)
+      const said = clause.startsWith('may') || clause === 'to' ? saidOnce : saidHere
+      if (said.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
+      said.add(clause)
       if (word.text === 'hiding') hiding = this.figures()
       else if (word.text === 'from') from = this.moment()
       else if (word.text === 'until') until = this.moment()
       else if (word.text === 'for') span = this.span()
-      else if (word.text === 'to') purpose = this.purpose()
-      else if (word.text !== 'may')
+      else if (word.text === 'to') questions.purpose = this.purpose()
+      else if (clause === 'may give access') questions.mayGiveAccess = true
+      else if (clause === 'may pass on') questions.mayPassOn = true
+      else
         throw this.wrong(
           word,
-          `“${word.text}” is not expected here: hiding, from, until, for, may give access, may pass on or to "…" may follow.`,
+          `“${word.text}” is not expected here: hiding, from, until, for, may give access, may pass on, to "…", or “and” with one more level may follow.`,
           joining,
         )
     }
@@ -227,8 +245,18 @@ class Reader {
       const begin = from ? Temporal.PlainDate.from('date' in from ? from.date : from.at.slice(0, 10)) : this.today
       until = lastDayOf(begin, span.amount, span.unit)
     }
-    const [mayGiveAccess, mayPassOn] = [before.has('may give access'), before.has('may pass on')]
-    return { hiding, from, until, purpose, mayGiveAccess, mayPassOn }
+    return { hiding, from, until }
+  }
+
+  /** The next clause's first word; null at the end, and before an “and” that begins one more level. */
+  private nextClause(): Word | undefined {
+    return this.beginsLevel(this.peek()) ? undefined : this.next()
+  }
+
+  /** Whether a word joins one more level to the sentence: “and” before a tier or an action. */
+  private beginsLevel(word: Word | undefined): boolean {
+    const following = this.words[this.at + 1]
+    return word?.text === 'and' && following?.kind === 'word' && (isTier(following.text) || isAction(following.text))
   }
 
   /** What follows `may`: whether a partner may give access by it, or pass it on to a further business. */
@@ -287,9 +315,10 @@ class Reader {
     throw this.wrong(word, 'Here comes a purpose in quotes, as "run our adverts".', [])
   }
 
-  private list<T>(read: () => T, what: string): T[] {
+  private list<T>(read: () => T, what: string, joinsLevels = false): T[] {
     const items = [read()]
     for (let word = this.peek(); word && (word.kind === 'comma' || word.text === 'and'); word = this.peek()) {
+      if (!joinsLevels && this.beginsLevel(word)) break
       this.at++
       if (!this.peek()) throw this.wrong(undefined, `After “${word.text}” comes ${what} more.`, [])
       items.push(read())

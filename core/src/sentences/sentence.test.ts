@@ -37,36 +37,46 @@ const moment = fc.oneof(
   day.map(({ date }) => ({ at: `${date}T18:30+01:00` })),
 )
 const someOn = fc.array(what, { minLength: 1, maxLength: 4 })
-const letSentence = fc
+const somePart = fc
   .record({
-    verb: fc.constant('let' as const),
-    who: fc.uniqueArray(who, { minLength: 1, maxLength: 3, selector: printWho }),
     tier: fc.option(fc.constantFrom(...tiers)),
     actions: fc.subarray(allActions, { maxLength: 3 }),
     on: someOn,
     hiding: fc.subarray([...allFigures]),
     from: fc.option(moment),
     until: fc.option(moment),
-    purpose: fc.option(fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/)),
-    mayGiveAccess: fc.boolean(),
-    mayPassOn: fc.boolean(),
   })
-  .filter(sentence => sentence.tier !== null || sentence.actions.length > 0)
+  .filter(part => part.tier !== null || part.actions.length > 0)
+const somebody = fc.uniqueArray(who, { minLength: 1, maxLength: 3, selector: printWho })
+const purposeName = fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/)
+const letSentence = fc.record({
+  verb: fc.constant('let' as const),
+  who: somebody,
+  parts: fc.array(somePart, { minLength: 1, maxLength: 3 }),
+  purpose: fc.option(purposeName),
+  mayGiveAccess: fc.boolean(),
+  mayPassOn: fc.boolean(),
+})
 const purposeSentence = fc.record({
   verb: fc.constant('let' as const),
-  who: fc.uniqueArray(who, { minLength: 1, maxLength: 2, selector: printWho }),
-  tier: fc.constant(null),
-  actions: fc.constant([]),
-  on: fc.oneof(someOn, fc.constant([])),
-  hiding: fc.subarray([...allFigures]),
-  from: fc.option(moment),
-  until: fc.option(moment),
-  purpose: fc.stringMatching(/^[a-z]{1,8}( [a-z]{1,8}){0,3}$/),
+  who: somebody,
+  parts: fc
+    .record({
+      tier: fc.constant(null),
+      actions: fc.constant([]),
+      on: fc.oneof(someOn, fc.constant([])),
+      hiding: fc.subarray([...allFigures]),
+      from: fc.option(moment),
+      until: fc.option(moment),
+    })
+    .map(part => [part]),
+  purpose: purposeName,
   mayGiveAccess: fc.boolean(),
   mayPassOn: fc.boolean(),
 })
 const endSentence = fc.oneof(
-  fc.record({ verb: fc.constant('end' as const), who, on: fc.oneof(someOn, fc.constant([])) }),
+  fc.record({ verb: fc.constant('end' as const), who, on: someOn, purpose: fc.option(purposeName) }),
+  who.map(one => ({ verb: 'end' as const, who: one, on: [], purpose: null })),
   fc.uuid().map(grant => ({ verb: 'end' as const, grant })),
 )
 const anySentence: fc.Arbitrary<Sentence> = fc.oneof(letSentence, purposeSentence, endSentence)
@@ -89,6 +99,23 @@ test('what is read is printed in one form, which stays as it is', () => {
   )
 })
 
+test('several levels stand in one sentence, each with what it hides and until when', () => {
+  const text =
+    'let maja@gullwright.example run on page/day-trips, page/harbour hiding revenue and contacts until 2027-03-31 and caption.edit on channel/decks to "post for us"'
+  const reading = read(text)
+  expect(reading).toMatchObject({
+    ok: true,
+    sentence: {
+      purpose: 'post for us',
+      parts: [
+        { tier: 'run', hiding: ['revenue', 'contacts'], until: { date: '2027-03-31' } },
+        { tier: null, actions: ['caption.edit'], hiding: [], until: null },
+      ],
+    },
+  })
+  expect(reading.ok && printSentence(reading.sentence)).toBe(text)
+})
+
 test('no text at all makes the reader fail in any other way than with a pointed error', () => {
   fc.assert(
     fc.property(fc.string(), text => {
@@ -107,7 +134,9 @@ test('a span is printed as the date it comes to', () => {
 
 test('a span counts from the day the sentence begins', () => {
   const reading = read('let a@b.example watch on page/x for 2 weeks from 2027-01-01')
-  expect(reading.ok && reading.sentence.verb === 'let' && reading.sentence.until).toEqual({ date: '2027-01-15' })
+  expect(reading.ok && reading.sentence.verb === 'let' && reading.sentence.parts[0]?.until).toEqual({
+    date: '2027-01-15',
+  })
 })
 
 test('an error points at the word and offers the nearest known one', () => {

@@ -1,13 +1,10 @@
 import type { Temporal } from '../time/index.ts'
 import { parseSentence, type SentenceError } from './parse.ts'
-import { printSentence } from './print.ts'
-import type { LetSentence } from './sentence.ts'
-
-/** A sentence without its beginning, as somebody asks for something or says what is granted instead: `run on page/day-trips until …`. */
-export type Wanted = Omit<LetSentence, 'verb' | 'who'>
+import type { LetSentence, Wanted } from './sentence.ts'
 
 const beginning = 'let x@x.example '
 
+/** Reads what somebody types to ask for something, or to grant less of it: a sentence without “let” and whom. */
 export function parseWanted(
   text: string,
   today: Temporal.PlainDate,
@@ -22,10 +19,4 @@ export function parseWanted(
   if (who.length === 1) return { ok: true, wanted }
   const message = 'Say what is wanted, not for whom: a tier, actions or a purpose.'
   return { ok: false, error: { code: 'sentence.unreadable', message, start: 0, end: text.length, nearest: null } }
-}
-
-/** In its one written form; reading it gives the same again. */
-export function printWanted(wanted: Wanted): string {
-  const who = [{ by: 'address' as const, address: 'x@x.example' }]
-  return printSentence({ verb: 'let', who, ...wanted }).slice(beginning.length)
 }

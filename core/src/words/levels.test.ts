@@ -18,9 +18,11 @@ test('run on an ad account is told in plain words, with what it keeps back', () 
 
 test('a level is called by its highest tier and what comes on top', () => {
   expect(sayLevel('ad-account', levelOf('ad-account', { tier: 'watch', actions: ['billing.see'], hiding: [] }))).toBe(
-    'watch, billing.see',
+    'watch and see the bills',
   )
-  expect(sayLevel('page', levelOf('page', { tier: null, actions: ['ads.attach'], hiding: [] }))).toBe('ads.attach')
+  expect(sayLevel('page', levelOf('page', { tier: null, actions: ['ads.attach'], hiding: [] }))).toBe(
+    'use the page in adverts',
+  )
 })
 
 test('a list reads as people say it', () => {

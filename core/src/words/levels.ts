@@ -1,12 +1,16 @@
 import { actionWords, kinds, type Action, type Figure, type Kind } from '../kinds/index.ts'
-import { actionsOfKind, actionsOfTier, highestTierWithin, type Given, type Level } from '../levels/index.ts'
+import { actionsOfKind, highestTierWithin, namedBeyond, type Given, type Level } from '../levels/index.ts'
 import { sayList } from './lists.ts'
 
 /** Actions in plain words: `see reports; draft, publish and pause adverts; change budgets and audiences`. */
-export function sayActions(actions: Iterable<Action>): string {
+export function sayActions(actions: Iterable<Action>, kind: Kind | null = null): string {
+  return phrasesOf(actions, kind).join('; ')
+}
+
+function phrasesOf(actions: Iterable<Action>, kind: Kind | null): string[] {
   const verbsByObject = new Map<string, string[]>()
   for (const action of actions) {
-    const [verb, object] = actionWords[action]
+    const [verb, object] = wordsOf(action, kind)
     verbsByObject.set(object, [...(verbsByObject.get(object) ?? []), verb])
   }
   const objectsByVerbs = new Map<string, string[]>()
@@ -14,20 +18,28 @@ export function sayActions(actions: Iterable<Action>): string {
     const said = sayList(verbs)
     objectsByVerbs.set(said, [...(objectsByVerbs.get(said) ?? []), object])
   }
-  return [...objectsByVerbs].map(([verbs, objects]) => `${verbs} ${sayList(objects)}`).join('; ')
+  return [...objectsByVerbs].map(([verbs, objects]) => `${verbs} ${sayList(objects)}`)
 }
 
-/** What a level is called: its tier and what comes on top, or the actions by name. */
+/** One action in plain words, about the kind of asset it is done with: `use the page in adverts`. */
+export function sayAction(action: Action, kind: Kind | null = null): string {
+  return wordsOf(action, kind).join(' ')
+}
+
+function wordsOf(action: Action, kind: Kind | null): [verb: string, object: string] {
+  const [verb, object] = actionWords[action]
+  return [verb, object.replace('{it}', kind ? `the ${kinds[kind].noun}` : 'it')]
+}
+
+/** What a level is called: its tier and what comes on top, as read. */
 export function sayLevel(kind: Kind, level: Level): string {
   const tier = highestTierWithin(kind, level.actions)
-  const held = tier ? actionsOfTier(kind, tier) : new Set<Action>()
-  const extra = [...level.actions].filter(action => !held.has(action) && !action.startsWith('asset.'))
-  return [tier, ...extra].filter(Boolean).join(', ') || 'nothing'
+  return sayGiven({ tier, actions: namedBeyond(kind, level.actions) }, kind) || 'nothing'
 }
 
-/** The words of a grant: `run`, `run, leads.collect`, `caption.edit`. */
-export function sayGiven(given: Given): string {
-  return [given.tier, ...given.actions].filter(Boolean).join(', ')
+/** The words of a grant, as read: `run`, `run and collect leads`, `edit captions`. */
+export function sayGiven({ tier, actions }: Pick<Given, 'tier' | 'actions'>, kind: Kind | null = null): string {
+  return sayList([...(tier ? [tier] : []), ...phrasesOf(actions, kind)])
 }
 
 export interface LevelInWords {
@@ -46,8 +58,14 @@ export function describeLevel(kind: Kind, level: Level): LevelInWords {
   const rules = kinds[kind]
   const all = actionsOfKind(kind)
   return {
-    may: sayActions(all.filter(action => level.actions.has(action))),
-    mayNot: sayActions(all.filter(action => !level.actions.has(action))),
+    may: sayActions(
+      all.filter(action => level.actions.has(action)),
+      kind,
+    ),
+    mayNot: sayActions(
+      all.filter(action => !level.actions.has(action)),
+      kind,
+    ),
     sees: rules.figures.filter(figure => level.sees.has(figure)),
     hidden: rules.figures.filter(figure => !level.sees.has(figure)),
     canSpend: rules.spends.some(action => level.actions.has(action)),

@@ -24,3 +24,8 @@ export function capitalised(text: string): string {
 export function possessive(name: string): string {
   return /s$/i.test(name) ? `${name}’` : `${name}’s`
 }
+
+/** `an ad account`, `a page`. */
+export function withArticle(noun: string): string {
+  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`
+}

@@ -148,7 +148,7 @@ test('a new asset asks who of the holders of its siblings should reach it too, w
   expect(items).toContainEqual({
     name: 'Tomasz Oyelaran',
     text: scene.tomasz.email,
-    has: 'run on the page New made-page',
+    has: 'run on New made-page, hiding contacts',
     sentence: `let ${scene.tomasz.email} run on page/winter-timetable hiding contacts`,
   })
   const desk = await answerOf(scene.agnese.client.GET('/v1/businesses/{business}/desk', { params: at(scene.agnese) }))

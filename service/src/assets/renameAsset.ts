@@ -1,14 +1,13 @@
 import { kinds } from '@famiglia/core'
 import { violates } from '../base/database.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { assertHandle, handleTaken } from './claimAsset.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { assertHandle, handleTaken } from './handles.ts'
 import { assets, type Asset } from './records.ts'
 
 /** Gives an asset another name or handle; its number stays. `version.stale` when somebody changed it since it was read. */
-export function renameAsset(room: Room) {
+export function renameAsset(kit: Kit) {
   return async (
     acting: Acting,
     asset: Asset,
@@ -17,7 +16,7 @@ export function renameAsset(room: Room) {
   ): Promise<Asset> => {
     requireStanding(acting, 'bring-in-asset', 'Renaming an asset')
     if (wanted.handle !== undefined) assertHandle(wanted.handle)
-    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    return changeFor(kit, acting, async change => {
       const current = await change.manager.findOneByOrFail(assets, { id: asset.id })
       if (readVersion !== null && readVersion !== current.version)
         throw new Problem(
@@ -41,7 +40,7 @@ export function renameAsset(room: Room) {
         throw error
       }
       const sentence = `${acting.live.name} renamed the ${kinds[current.kind].noun} ${current.name} (${current.kind}/${current.handle}) to ${renamed.name} (${current.kind}/${renamed.handle}).`
-      await change.record({
+      change.record({
         chain: acting.id,
         what: 'asset.renamed',
         sentence,

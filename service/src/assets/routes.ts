@@ -1,22 +1,25 @@
-import { actionsOfTier, allKinds, decide, findKinds, kinds } from '@famiglia/core'
+import { actionsOfTier, allKinds, asUnstopped, decide, findKinds, kinds } from '@famiglia/core'
 import { onceIn } from '../base/once.ts'
 import { cutPage, nextLink, readCursor } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { requireSignIn } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
+import type { App } from '../base/validation.ts'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { asUnstopped } from '../grants/mayGive.ts'
-import { giversOn } from '../grants/giversOn.ts'
+import { factsFrom } from '../reach/facts.ts'
+import { getAssetReached } from '../reach/findTarget.ts'
+import { selfAndTeams } from '../reach/holdersFor.ts'
+import { placesOfAsset } from '../reach/places.ts'
+import { giversOn } from '../reach/givers.ts'
 import { surroundingsOf } from './surroundings.ts'
-import { createAsset } from './createAsset.ts'
-import { siblingHolders } from './siblings.ts'
+import { createAsset } from '../bringing-in/createAsset.ts'
+import { siblingHolders } from '../reach/siblings.ts'
 import { stepAsset, type AssetStep } from './stopAsset.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { beginClaim, confirmClaim } from './claimAsset.ts'
-import { getAssetNamed, getAssetReached } from './findAsset.ts'
-import { holdersOf } from './holders.ts'
-import { holdingsOf } from './holdings.ts'
+import { beginClaim, confirmClaim } from '../bringing-in/claimAsset.ts'
+import { getAssetNamed } from './findAsset.ts'
+import { holdersOf } from '../reach/holders.ts'
+import { holdingsOf } from '../reach/holdings.ts'
 import type { Asset } from './records.ts'
 import { renameAsset } from './renameAsset.ts'
 import {
@@ -42,15 +45,15 @@ import {
 const tags = ['assets']
 
 /** A business's assets: listed, brought in, renamed, and who reaches them. */
-export async function assetRoutes(app: House, room: Room): Promise<void> {
-  const manager = room.database.manager
+export async function assetRoutes(app: App, kit: Kit): Promise<void> {
+  const manager = kit.database.manager
 
   app.get(
     '/v1/platforms',
     { schema: { tags, summary: 'The platforms assets can be brought in from', response: { 200: platformList } } },
     async request => {
       requireSignIn(request)
-      return { items: room.platforms.all.map(({ key, name, url, kinds: held }) => ({ key, name, url, kinds: held })) }
+      return { items: kit.platforms.all.map(({ key, name, url, kinds: held }) => ({ key, name, url, kinds: held })) }
     },
   )
 
@@ -66,9 +69,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { limit, after, find, archived } = request.query
-      const rows = await listAssets(room, acting, limit, readCursor(after), find, archived)
+      const rows = await listAssets(kit, acting, limit, readCursor(after), find, archived)
       const page = cutPage(rows, limit, row => [row.name, row.id])
       void reply.headers(nextLink(request.url, page.next))
       return { ...page, items: page.items.map(row => ({ ...row, noun: kinds[row.kind].noun })) }
@@ -79,9 +82,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     '/v1/businesses/:business/assets/:asset',
     { schema: { tags, summary: 'One asset', params: assetParams, response: { 200: assetOut } } },
     async (request, reply) => {
-      const { asset, facts } = await visibleAsset(room, await actingFor(room.database, request), request.params.asset)
+      const { asset, facts } = await visibleAsset(kit, await actingFor(kit.database, request), request.params.asset)
       void reply.header('etag', `"${asset.version}"`)
-      return toAssetOut(room, asset, decide(asUnstopped(facts), 'access.change', room.clock.now()).allowed)
+      return toAssetOut(kit, asset, decide(asUnstopped(facts), 'access.change', kit.clock.now()).allowed)
     },
   )
 
@@ -97,11 +100,11 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const asset = await getAssetNamed(manager, acting, request.params.asset)
-      const renamed = await renameAsset(room)(acting, asset, request.body, readVersion(request.headers['if-match']))
+      const renamed = await renameAsset(kit)(acting, asset, request.body, readVersion(request.headers['if-match']))
       void reply.header('etag', `"${renamed.version}"`)
-      return toAssetOut(room, renamed, true)
+      return toAssetOut(kit, renamed, true)
     },
   )
 
@@ -117,22 +120,22 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { limit, after } = request.query
       const reached = await getAssetReached(manager, acting, request.params.asset)
       if (!reached.own) {
         requireStanding(acting, 'deal-with-partners', 'Seeing whom the business put on what it holds')
-        const ours = await holdersOf(room, reached.asset, limit, after, acting.id)
+        const ours = await holdersOf(kit, reached.asset, limit, after, acting.id)
         void reply.headers(nextLink(request.url, ours.next))
         return ours
       }
-      const { asset, facts } = await visibleAsset(room, acting, request.params.asset)
-      if (!decide(asUnstopped(facts), 'access.see', room.clock.now()).allowed)
+      const { asset, facts } = await visibleAsset(kit, acting, request.params.asset)
+      if (!decide(asUnstopped(facts), 'access.see', kit.clock.now()).allowed)
         throw new Problem(
           'access.not-yours-to-give',
           `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
         )
-      const page = await holdersOf(room, asset, limit, after)
+      const page = await holdersOf(kit, asset, limit, after)
       void reply.headers(nextLink(request.url, page.next))
       return page
     },
@@ -173,11 +176,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const wanted = { ...request.body, inside: request.body.inside ?? null }
-      return reply
-        .code(201)
-        .send(await toAssetOut(room, await createAsset(room)(acting, wanted, onceIn(request)), true))
+      return reply.code(201).send(await toAssetOut(kit, await createAsset(kit)(acting, wanted, onceIn(request)), true))
     },
   )
 
@@ -192,9 +193,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'bring-in-asset', 'Seeing who holds what else')
-      return { items: await siblingHolders(room, await getAssetNamed(manager, acting, request.params.asset)) }
+      return { items: await siblingHolders(kit, await getAssetNamed(manager, acting, request.params.asset)) }
     },
   )
 
@@ -205,9 +206,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     const step = (wanted: AssetStep, summary: string) => ({
       schema: { tags, summary, params: assetParams, response: { 200: assetOut } },
       handle: async (request: Parameters<typeof actingFor>[1] & { params: { asset: string } }) => {
-        const acting = await actingFor(room.database, request)
+        const acting = await actingFor(kit.database, request)
         const asset = await getAssetNamed(manager, acting, request.params.asset)
-        return toAssetOut(room, await stepAsset(room, wanted)(acting, asset), true)
+        return toAssetOut(kit, await stepAsset(kit, wanted)(acting, asset), true)
       },
     })
     const begin = step(
@@ -231,9 +232,9 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const once = onceIn(request)
-      return reply.code(201).send(await beginClaim(room)(acting, request.body, once))
+      return reply.code(201).send(await beginClaim(kit)(acting, request.body, once))
     },
   )
 
@@ -249,8 +250,8 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
-      return toAssetOut(room, await confirmClaim(room)(acting, request.params.claim, request.body), true)
+      const acting = await actingFor(kit.database, request)
+      return toAssetOut(kit, await confirmClaim(kit)(acting, request.params.claim, request.body), true)
     },
   )
 
@@ -266,7 +267,7 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const live = requireSignIn(request)
-      const page = await holdingsOf(room, live.person, null, request.query.limit, request.query.after)
+      const page = await holdingsOf(kit, live.person, null, request.query.limit, request.query.after)
       void reply.headers(nextLink(request.url, page.next))
       return page
     },
@@ -274,11 +275,11 @@ export async function assetRoutes(app: House, room: Room): Promise<void> {
 }
 
 /** An asset as who acts may see it: one they do not reach answers as one that does not exist. */
-async function visibleAsset(room: Room, acting: Acting, text: string) {
-  const asset = await getAssetNamed(room.database.manager, acting, text)
-  const facts = (await room.facts.around(acting.live.person, asset.number))!
+async function visibleAsset(kit: Kit, acting: Acting, text: string) {
+  const asset = await getAssetNamed(kit.database.manager, acting, text)
+  const facts = (await factsFrom(kit).around(acting.live.person, asset.number))!
   const reaches =
-    acting.standing !== 'member' || decide(asUnstopped(facts), 'access.see', room.clock.now()).level.actions.size > 0
+    acting.standing !== 'member' || decide(asUnstopped(facts), 'access.see', kit.clock.now()).level.actions.size > 0
   if (!reaches) throw new Problem('asset.unknown', `There is no asset ${text} that you reach at ${acting.name}.`)
   return { acting, asset, facts }
 }
@@ -297,21 +298,20 @@ interface AssetRow {
 }
 
 async function listAssets(
-  room: Room,
+  kit: Kit,
   acting: Acting,
   limit: number,
   cursor: unknown[] | null,
   find: string | undefined,
   archived: boolean,
 ): Promise<AssetRow[]> {
-  return room.database.query(
+  return kit.database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform,
        asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen, outer_asset.name AS inside,
        (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.business_id = $1 AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
      FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1 AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
        AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4) OR asset.kind = ANY($9))
-       AND ($5 OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id
-         WHERE g.target_id = ANY (ARRAY[asset.id, asset.inside_id] || ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id IN (asset.id, asset.inside_id))) AND g.ended_at IS NULL AND $6 IN (g.person_id, t.person_id)))
+       AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
      ORDER BY asset.name, asset.id LIMIT $8`,
     [
       acting.id,
@@ -320,7 +320,7 @@ async function listAssets(
       find?.replace(/[\\%_]/g, '\\$&') ?? null,
       acting.standing !== 'member',
       acting.live.person,
-      room.clock.now().toString(),
+      kit.clock.now().toString(),
       limit + 1,
       find && find.length > 2 ? findKinds(find) : [],
       archived,
@@ -328,8 +328,8 @@ async function listAssets(
   )
 }
 
-async function toAssetOut(room: Room, asset: Asset, canGiveAccess: boolean) {
-  const platform = room.platforms.all.find(known => known.key === asset.platform)
+async function toAssetOut(kit: Kit, asset: Asset, canGiveAccess: boolean) {
+  const platform = kit.platforms.all.find(known => known.key === asset.platform)
   return {
     number: asset.number,
     kind: asset.kind,
@@ -344,10 +344,10 @@ async function toAssetOut(room: Room, asset: Asset, canGiveAccess: boolean) {
     broughtInAt: asset.broughtInAt.toString(),
     archived: asset.archivedAt !== null,
     frozen: asset.frozenAt !== null,
-    ...(await surroundingsOf(room.database.manager, asset)),
+    ...(await surroundingsOf(kit.database.manager, asset)),
     version: asset.version,
     canGiveAccess,
-    giveAccess: await giversOn(room, room.database.manager, asset),
+    giveAccess: await giversOn(kit, kit.database.manager, asset),
   }
 }
 

@@ -83,6 +83,7 @@ export const holder = object({
   }).required(),
   state: string().oneOf(['in force', 'waiting', 'not begun']).required(),
   tier: string().nullable().defined(),
+  named: array(string().required()).required().meta({ description: 'Actions given by name, beyond the tier.' }),
   level: string().required(),
   through: string().required(),
   partner: object({ number: string().required(), name: string().required() })
@@ -91,7 +92,10 @@ export const holder = object({
     .meta({ description: 'The partner whose people they are, where they reach it through one.' }),
   sees: array(figure).required(),
   hidden: array(figure).required(),
-  signsInWith: string().nullable().defined(),
+  secondProof: boolean()
+    .nullable()
+    .defined()
+    .meta({ description: 'Null for a partner’s people, of whom it is not told.' }),
   invitedBy: string().nullable().defined(),
   since: instantOut.nullable().defined(),
   lastUsed: instantOut.nullable().defined(),
@@ -114,6 +118,7 @@ export const holding = object({
   }).required(),
   business: object({ number: string().required(), name: string().required() }).required(),
   tier: string().nullable().defined(),
+  named: array(string().required()).required().meta({ description: 'Actions given by name, beyond the tier.' }),
   level: string().required(),
   may: string().required(),
   sees: array(figure).required(),

@@ -1,7 +1,6 @@
 import { kinds } from '@famiglia/core'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { assets, type Asset } from './records.ts'
 
 /** What can be done to an asset as a whole. */
@@ -18,7 +17,7 @@ const steps = {
  * Archives or freezes an asset, or takes that back. Nobody reaches it meanwhile, whatever the grants say; they stay as
  * they are. Freezing is quick; the rest takes an admin's fresh proof.
  */
-export function stepAsset(room: Room, step: AssetStep) {
+export function stepAsset(kit: Kit, step: AssetStep) {
   return async (acting: Acting, asset: Asset): Promise<Asset> => {
     requireStanding(
       acting,
@@ -26,7 +25,7 @@ export function stepAsset(room: Room, step: AssetStep) {
       `To ${step.replace('-', ' ')} an asset`,
     )
     const { past, takesProof, field, on } = steps[step]
-    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    return changeFor(kit, acting, async change => {
       const current = await change.manager.findOneByOrFail(assets, { id: asset.id })
       if (takesProof) change.requireFreshProof(`To ${step.replace('-', ' ')} ${asset.name} takes a fresh proof.`)
       const changed: Asset = {
@@ -35,7 +34,7 @@ export function stepAsset(room: Room, step: AssetStep) {
         version: current.version + 1,
       }
       await change.manager.update(assets, { id: asset.id }, { [field]: changed[field], version: changed.version })
-      await change.record({
+      change.record({
         chain: acting.id,
         what: `asset.${past.replace(' ', '-')}`,
         sentence: `${acting.live.name} ${past} the ${kinds[asset.kind].noun} ${asset.name}.`,

@@ -6,12 +6,12 @@ import type { Logger } from 'pino'
 import { v7 as newId } from 'uuid'
 import { answerWithProblems } from './errors.ts'
 import { refuseForeignPages, secretIn, type SessionReader } from './session.ts'
-import { useYup, type House } from './validation.ts'
+import { useYup, type App } from './validation.ts'
 
 const quiet = new Set(['/health/live', '/health/ready', '/metrics'])
 
 /** The HTTP server with everything that every route has: limits, security headers, sessions, checks, problems, one log line. */
-export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: () => string): Promise<House> {
+export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: () => string): Promise<App> {
   const app = fastify({
     loggerInstance: log,
     logController: new LogController({ disableRequestLogging: true }),
@@ -58,7 +58,7 @@ export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: (
     }
     done()
   })
-  return app as unknown as House
+  return app as unknown as App
 }
 
 const self = ["'self'"]

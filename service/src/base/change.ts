@@ -1,120 +1,156 @@
 import { isFreshProof, type Instant } from '@famiglia/core'
 import type { DataSource, EntityManager } from 'typeorm'
-import { appendToHistory, type Entry } from '../history/append.ts'
-import type { Letter } from '../mail/letter.ts'
-import { putInOutbox, takeOutOfOutbox } from '../mail/records.ts'
+import type { Actor } from './actor.ts'
+import { writeEntries, type Entry } from './chain.ts'
 import type { Clock } from './clock.ts'
-import { databaseAway, isDatabaseAway } from './database.ts'
+import { databaseAway, hasToBeRepeated, isDatabaseAway } from './database.ts'
 import type { Jobs, Queue, Work } from './jobs.ts'
+import type { Letter } from './letter.ts'
 import { onlyOnce, type Once } from './once.ts'
+import { putInOutbox, takeOutOfOutbox } from './outbox.ts'
 import { Problem } from './problem.ts'
-
-/** Who makes a change: a person, signed in. */
-export interface Actor {
-  readonly person: string
-  readonly name: string
-  readonly address: string
-  readonly session: string
-  readonly provenAt: Instant | null
-  readonly provenBy: string | null
-  /** A token that was made with a fresh proof to work without anybody there: it is not asked again. */
-  readonly unattended: boolean
-}
-
-/** Whose histories a change is written into: those of businesses, or a person's own. */
-export interface Chains {
-  readonly businesses?: readonly string[]
-  readonly person?: string
-}
+import { inTurn, pauseBefore } from './turns.ts'
 
 /** A change in the making: what a use case works with. */
 export interface Change {
   readonly manager: EntityManager
   readonly actor: Actor | null
   readonly now: Instant
-  /** How many entries it has written so far. */
+  /** How many entries it has told so far. */
   readonly entries: number
   /** Refuses with `proof.needed` (RFC 9470's step-up) unless who acts has proven it within the last ten minutes. */
   requireFreshProof(reason: string): void
-  /** Writes an entry into a history, or into that of each side; a change without any is refused. */
-  record(entry: Entry): Promise<void>
+  /** Tells a history, or that of each side; a change that tells none is refused. */
+  record(entry: Entry): void
   /** Queues a letter, sent after the change holds; one that belongs to a proposal can be told to wait, and be recalled. */
   mail(letter: Letter, of?: { readonly proposal: string; readonly notBefore: Instant }): Promise<void>
   /** Takes back a proposal's letters that have not left yet, and says how many. */
   recallLetters(proposal: string): Promise<number>
+  /** Tells those who listen, within the change, what has become different. */
+  announce(news: News): void
   /** Queues other work, done after the change holds and not before `at`. */
   later<Q extends Queue>(queue: Q, work: Work[Q], at?: Instant): Promise<void>
 }
 
+/** What has become different by a change, as far as others have to hear of it: what somebody reaches. */
+export interface News {
+  readonly what: 'reach'
+  readonly holder: string
+  readonly target: string
+}
+
+/** Hears the news of a change before it holds; what it does in the records is part of the change. */
+export type Listener = (manager: EntityManager, news: readonly News[]) => Promise<void> | void
+
 export type MakeChange = <T>(
   actor: Actor | null,
-  chains: Chains,
   work: (change: Change) => Promise<T>,
-  once?: Once | null,
+  options?: ChangeOptions | Once | null,
 ) => Promise<T>
 
+export interface ChangeOptions {
+  readonly once?: Once | null
+  /** Changes under one key wait for one another within this process, so that few have to be repeated. */
+  readonly turn?: string
+}
+
+/** How often a change is tried before it is given up as `service.busy`. */
+const tries = 40
+
 /**
- * The one door for every change. It opens the transaction, locks the histories that will be written (so that chains
- * stay chains, and two last admins cannot leave at once), lets the use case work, and has what follows queued in the
- * same transaction. Nothing happens without a trace, and nothing is told that did not happen.
+ * The one door for every change. The use case works in one serializable transaction: what it has read is still so when
+ * the change holds, whoever else writes meanwhile; where PostgreSQL sees that it would not be, the door does the whole
+ * once more. What it tells is written into the histories at the end, and what follows is queued in the same
+ * transaction. So nothing happens without a trace, and nothing is told that did not happen.
  */
-export function changeDoor(database: DataSource, jobs: Jobs, clock: Clock): MakeChange {
-  return async (actor, chains, work, once = null) => {
-    const woken = new Set<Queue>()
-    try {
-      const result = await database.transaction(async manager => {
-        await lockChains(manager, chains)
+export function changeDoor(
+  database: DataSource,
+  jobs: Jobs,
+  clock: Clock,
+  listeners: readonly Listener[] = [],
+): MakeChange {
+  return async (actor, work, options = null) => {
+    const { once = null, turn = actor?.person } = isOnce(options) ? { once: options } : (options ?? {})
+    const attempt = async () => {
+      const woken = new Set<Queue>()
+      const result = await database.transaction('SERIALIZABLE', async manager => {
         const make = async () => {
-          const change = changeIn(manager, actor, clock.now(), jobs, woken)
+          const now = clock.now()
+          const { change, told, news } = changeIn(manager, actor, now, jobs, woken)
           const made = await work(change)
-          if (change.entries === 0) throw new Error('A change was about to leave no history.')
+          if (told.length === 0) throw new Error('A change was about to leave no history.')
+          await writeEntries(manager, now, actor, told)
+          if (news.length > 0) for (const hear of listeners) await hear(manager, news)
           return made
         }
         return once ? onlyOnce(manager, once, actor?.person ?? null, make) : make()
       })
       for (const queue of woken) jobs.wake(queue)
       return result
+    }
+    return inTurn(turn ?? null, () => repeated(attempt))
+  }
+}
+
+function isOnce(options: ChangeOptions | Once | null): options is Once {
+  return options !== null && 'key' in options
+}
+
+async function repeated<T>(attempt: () => Promise<T>): Promise<T> {
+  for (let tried = 1; ; tried++) {
+    try {
+      return await attempt()
     } catch (cause) {
-      throw isDatabaseAway(cause) ? databaseAway(cause) : cause
+      if (isDatabaseAway(cause)) throw databaseAway(cause)
+      if (!hasToBeRepeated(cause)) throw cause
+      if (tried === tries) throw busy(cause)
+      await pauseBefore(tried)
     }
   }
 }
 
-function changeIn(manager: EntityManager, actor: Actor | null, now: Instant, jobs: Jobs, woken: Set<Queue>): Change {
-  let entries = 0
+function busy(cause: unknown): Problem {
+  return new Problem(
+    'service.busy',
+    'Too many changes were made to the same things at once, and this one never had its turn. Nothing was done; try again.',
+    { retryAfter: 1 },
+    cause,
+  )
+}
+
+function changeIn(
+  manager: EntityManager,
+  actor: Actor | null,
+  now: Instant,
+  jobs: Jobs,
+  woken: Set<Queue>,
+): { change: Change; told: readonly Entry[]; news: readonly News[] } {
+  const told: Entry[] = []
+  const news: News[] = []
   const later: Change['later'] = async (queue, data, at) => {
     const seconds = at ? Math.max(0, Math.ceil((at.epochMilliseconds - now.epochMilliseconds) / 1000)) : 0
     await jobs.add(manager, queue, data, seconds)
     woken.add(queue)
   }
-  return {
+  const change: Change = {
     manager,
     actor,
     now,
     get entries() {
-      return entries
+      return told.length
     },
     requireFreshProof: reason => requireFreshProof(actor, now, reason),
-    record: async entry => {
-      for (const chain of typeof entry.chain === 'string' ? [entry.chain] : new Set(entry.chain))
-        await appendToHistory(manager, now, actor, chain, entry)
-      entries++
-    },
+    record: entry => void told.push(entry),
     mail: async (letter, of) =>
       later('send-mail', { mail: await putInOutbox(manager, letter, now, of?.proposal ?? null) }, of?.notBefore),
     recallLetters: proposal => takeOutOfOutbox(manager, proposal),
+    announce: one => void news.push(one),
     later,
   }
+  return { change, told, news }
 }
 
 export function requireFreshProof(actor: Actor | null, now: Instant, reason: string): void {
   if (actor?.unattended || isFreshProof(actor?.provenAt ?? null, now)) return
   throw new Problem('proof.needed', `${reason} You are asked again because your last proof is older than 10 minutes.`)
-}
-
-/** Always in the same order, so that two changes never wait for one another. */
-async function lockChains(manager: EntityManager, chains: Chains): Promise<void> {
-  if (chains.businesses?.length)
-    await manager.query('SELECT id FROM business WHERE id = ANY($1) ORDER BY id FOR UPDATE', [chains.businesses])
-  if (chains.person) await manager.query('SELECT id FROM person WHERE id = $1 FOR UPDATE', [chains.person])
 }

@@ -90,6 +90,13 @@ export function isDatabaseAway(error: unknown): boolean {
   )
 }
 
+const repeatedCodes = new Set(['40001', '40P01', '23505'])
+
+/** Whether PostgreSQL refused a transaction because of another at the same moment: done once more, it sees what the other did. */
+export function hasToBeRepeated(error: unknown): boolean {
+  return error instanceof QueryFailedError && repeatedCodes.has((error.driverError as { code?: string }).code ?? '')
+}
+
 export function databaseAway(cause: unknown): Problem {
   return new Problem(
     'service.database-away',

@@ -13,7 +13,7 @@ export interface YupTypes extends FastifyTypeProvider {
 /** An answer is only read from: it may be made of what cannot be changed. */
 type Unchanging<T> = T extends object ? { readonly [K in keyof T]: Unchanging<T[K]> } : T
 
-export type House = FastifyInstance<
+export type App = FastifyInstance<
   import('fastify').RawServerDefault,
   import('http').IncomingMessage,
   import('http').ServerResponse,

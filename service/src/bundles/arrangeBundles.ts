@@ -4,14 +4,13 @@ import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { assertHandle } from '../assets/claimAsset.ts'
+import type { Kit } from '../base/kit.ts'
+import { assertHandle } from '../assets/handles.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Asset } from '../assets/records.ts'
-import { getBundle } from '../assets/targets.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { assetsInBundles, bundles, bundlesForKind, putIntoBundle, type Bundle } from './records.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { bundles, type Bundle } from './records.ts'
+import { assetsInBundles, bundlesForKind, getBundle, putIntoBundle } from './queries.ts'
 
 export interface BundleWanted {
   readonly handle: string
@@ -23,7 +22,7 @@ export interface BundleWanted {
 }
 
 /** Makes a bundle by list or by rule. */
-export function makeBundle(room: Room) {
+export function makeBundle(kit: Kit) {
   return async (acting: Acting, wanted: BundleWanted, once: Once | null): Promise<Bundle> => {
     requireStanding(acting, 'arrange-assets', 'Making a bundle')
     assertHandle(wanted.handle)
@@ -31,9 +30,9 @@ export function makeBundle(room: Room) {
       throw new Problem('bundle.by-rule', 'A bundle is made by a list or by a rule, not by both.', {
         pointer: '/assets',
       })
-    return room.change(
-      actorOf(acting.live),
-      { businesses: [acting.id] },
+    return changeFor(
+      kit,
+      acting,
       async change => {
         const bundle: Bundle = {
           id: newId(),
@@ -55,7 +54,7 @@ export function makeBundle(room: Room) {
           : await assetsNamed(change, acting, wanted.assets)
         await putIntoBundle(change.manager, bundle.id, held, change.now)
         const rule = wanted.kinds ? `, by the rule: ${sayRule(wanted.kinds)}` : ''
-        await change.record({
+        change.record({
           chain: acting.id,
           what: 'bundle.made',
           sentence: `${acting.live.name} made the bundle ${bundle.name} (bundle/${bundle.handle})${rule}.`,
@@ -73,9 +72,9 @@ export function sayRule(of: readonly Kind[]): string {
 }
 
 /** Puts an asset into a bundle by list: whoever holds the bundle reaches it, at once. */
-export function putIn(room: Room) {
+export function putIn(kit: Kit) {
   return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
-    arrange(room, acting, handle, what, async (change, bundle, asset) => {
+    arrange(kit, acting, handle, what, async (change, bundle, asset) => {
       change.requireFreshProof('Whoever holds the bundle reaches what is put into it, so it takes a fresh proof.')
       await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)
       await record(
@@ -91,9 +90,9 @@ export function putIn(room: Room) {
 }
 
 /** Takes an asset out of a bundle by list: who reached it by the bundle alone no longer does. */
-export function takeOut(room: Room) {
+export function takeOut(kit: Kit) {
   return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
-    arrange(room, acting, handle, what, async (change, bundle, asset) => {
+    arrange(kit, acting, handle, what, async (change, bundle, asset) => {
       await change.manager.query('DELETE FROM bundle_asset WHERE bundle_id = $1 AND asset_id = $2', [
         bundle.id,
         asset.id,
@@ -128,14 +127,14 @@ export async function takeInByRule(change: Change, acting: Acting, asset: Asset)
 }
 
 async function arrange(
-  room: Room,
+  kit: Kit,
   acting: Acting,
   handle: string,
   what: string,
   work: (change: Change, bundle: Bundle, asset: Asset) => Promise<{ result: string }>,
 ): Promise<{ result: string }> {
   requireStanding(acting, 'arrange-assets', 'Changing a bundle')
-  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+  return changeFor(kit, acting, async change => {
     const bundle = await getBundle(change.manager, acting, handle)
     if (bundle.kinds)
       throw new Problem(
@@ -147,7 +146,7 @@ async function arrange(
 }
 
 async function record(change: Change, acting: Acting, bundle: Bundle, asset: Asset, what: string, said: string) {
-  await change.record({
+  change.record({
     chain: acting.id,
     what,
     sentence: `${acting.live.name} ${said}`,
@@ -171,6 +170,6 @@ async function assetsNamed(change: Change, acting: Acting, named: readonly strin
 }
 
 /** What is in a bundle, counted. */
-export async function sizeOf(room: Room, bundle: Bundle): Promise<number> {
-  return (await assetsInBundles(room.database.manager, [bundle.id])).get(bundle.id)!.length
+export async function sizeOf(kit: Kit, bundle: Bundle): Promise<number> {
+  return (await assetsInBundles(kit.database.manager, [bundle.id])).get(bundle.id)!.length
 }

@@ -1,9 +1,10 @@
 import { allKinds, type Kind } from '@famiglia/core'
 import { array, number, object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
-import { getBundle, targetsById } from '../assets/targets.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
+import { targetsById } from '../reach/targets.ts'
+import { getBundle } from './queries.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { resultOut } from '../proposals/schemas.ts'
@@ -44,13 +45,13 @@ const bundleParams = object({ business: string().max(40).required(), bundle: str
 const assetParams = bundleParams.shape({ asset: string().max(140).required() })
 
 /** Bundles: assets that are given together, by list or by rule. */
-export async function bundleRoutes(app: House, room: Room): Promise<void> {
-  const manager = room.database.manager
+export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
+  const manager = kit.database.manager
   const line = async (bundle: Bundle) => ({
     handle: bundle.handle,
     name: bundle.name,
     rule: bundle.kinds ? sayRule(bundle.kinds) : null,
-    assets: await sizeOf(room, bundle),
+    assets: await sizeOf(kit, bundle),
   })
 
   app.get(
@@ -64,7 +65,7 @@ export async function bundleRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const found = await manager.find(bundles, {
         where: { businessId: acting.id },
         order: { name: 'ASC' },
@@ -97,13 +98,13 @@ export async function bundleRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const wanted = {
         ...request.body,
         kinds: (request.body.kinds ?? null) as Kind[] | null,
         assets: request.body.assets ?? [],
       }
-      return reply.code(201).send(await line(await makeBundle(room)(acting, wanted, onceIn(request))))
+      return reply.code(201).send(await line(await makeBundle(kit)(acting, wanted, onceIn(request))))
     },
   )
 
@@ -111,7 +112,7 @@ export async function bundleRoutes(app: House, room: Room): Promise<void> {
     '/v1/businesses/:business/bundles/:bundle',
     { schema: { tags, summary: 'One bundle and what is in it', params: bundleParams, response: { 200: bundleOut } } },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const bundle = await getBundle(manager, acting, request.params.bundle)
       const { assets } = (await targetsById(manager, [bundle.id])).get(bundle.id)!
       return {
@@ -138,7 +139,7 @@ export async function bundleRoutes(app: House, room: Room): Promise<void> {
         response: { 200: resultOut },
       },
     },
-    async request => putIn(room)(await actingFor(room.database, request), request.params.bundle, request.params.asset),
+    async request => putIn(kit)(await actingFor(kit.database, request), request.params.bundle, request.params.asset),
   )
 
   app.delete(
@@ -151,7 +152,6 @@ export async function bundleRoutes(app: House, room: Room): Promise<void> {
         response: { 200: resultOut },
       },
     },
-    async request =>
-      takeOut(room)(await actingFor(room.database, request), request.params.bundle, request.params.asset),
+    async request => takeOut(kit)(await actingFor(kit.database, request), request.params.bundle, request.params.asset),
   )
 }

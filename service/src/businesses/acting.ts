@@ -7,10 +7,13 @@ import {
   type Standing,
 } from '@famiglia/core'
 import type { FastifyRequest } from 'fastify'
-import type { DataSource } from 'typeorm'
+import type { DataSource, EntityManager } from 'typeorm'
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import type { LiveSession } from '../base/live-session.ts'
+import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
-import { requireSignIn } from '../base/session.ts'
-import type { LiveSession } from '../sign-in/records.ts'
+import { actorOf, requireSignIn } from '../base/session.ts'
 
 /** The business on whose behalf somebody works, and their standing there. */
 export interface Acting {
@@ -33,13 +36,72 @@ export async function actingFor(
 ): Promise<Acting> {
   const live = requireSignIn(request)
   const number = readBusinessNumber(request.params.business)
-  const [row] = (await database.query(
-    `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", membership.standing FROM business
-     JOIN membership ON membership.business_id = business.id AND membership.person_id = $2 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL WHERE business.number = $1 AND business.paused_at IS NULL`,
-    [number, live.person],
-  )) as Omit<Acting, 'live'>[]
-  if (row) return { ...row, live }
+  const found = await findActing(database.manager, 'business.number = $2', number, live)
+  if (found) return found
   throw new Problem('business.unknown', `You act for no business numbered ${number}. “me” lists those you work for.`)
+}
+
+/** Somebody acting for a business, as they could now; null when they do not work there, or are stopped. */
+export async function actingNow(
+  manager: EntityManager,
+  business: string,
+  who: Pick<LiveSession, 'person' | 'name' | 'address'>,
+): Promise<Acting | null> {
+  const live = { ...nobodySignedIn, ...who }
+  return findActing(manager, 'business.id = $2', business, live)
+}
+
+const nobodySignedIn: Omit<LiveSession, 'person' | 'name' | 'address'> = {
+  session: '',
+  kind: 'console',
+  unattended: false,
+  provenAt: null,
+  provenBy: null,
+  secondProof: false,
+  codeSetUp: false,
+  passkeys: 0,
+}
+
+async function findActing(
+  manager: EntityManager,
+  condition: string,
+  value: string,
+  live: LiveSession,
+): Promise<Acting | null> {
+  const [row] = (await manager.query(
+    `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", membership.standing FROM business
+     JOIN membership ON membership.business_id = business.id AND membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
+     JOIN person ON person.id = membership.person_id AND person.paused_at IS NULL WHERE ${condition} AND business.paused_at IS NULL`,
+    [live.person, value],
+  )) as Omit<Acting, 'live'>[]
+  return row ? { ...row, live } : null
+}
+
+/**
+ * Makes a change for the business that somebody acts for. Their standing is read once more within the change: whoever was
+ * lowered, stopped or ended since the request came in is refused, and what they may is still so when the change holds.
+ */
+export function changeFor<T>(
+  kit: Kit,
+  acting: Acting,
+  work: (change: Change) => Promise<T>,
+  once: Once | null = null,
+): Promise<T> {
+  return kit.change(
+    actorOf(acting.live),
+    async change => {
+      const now = await actingNow(change.manager, acting.id, acting.live)
+      if (now?.standing !== acting.standing)
+        throw new Problem(
+          'standing.not-enough',
+          now
+            ? `Your standing at ${acting.name} has just changed. Look again, then try once more.`
+            : `You no longer act for ${acting.name}.`,
+        )
+      return work(change)
+    },
+    { once, turn: acting.id },
+  )
 }
 
 export function requireStanding(acting: Acting, act: BusinessAct, wanted: string): void {

@@ -4,9 +4,9 @@ import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { drawDigits } from '../base/secrets.ts'
-import { addPerson, findPersonByAddress } from '../people/records.ts'
+import { addPerson, findPersonByAddress } from '../people/queries.ts'
 import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
 import { businesses, cloths, memberships, type Business } from './records.ts'
 
@@ -21,7 +21,7 @@ const hoursOpen = 24
  * Asks to open a business: a letter goes to the address, and nothing is there until its link is followed. Whether the
  * address is known already is told in the letter alone, so that nobody can find out who is here.
  */
-export function askToOpen(room: Room, passwords: Passwords) {
+export function askToOpen(kit: Kit, passwords: Passwords) {
   return async ({ business, person }: OpeningWanted, once: Once | null): Promise<{ sentTo: string }> => {
     if (!isKnownZone(business.zone))
       throw new Problem('request.invalid', `“${business.zone}” is no time zone; one is named as Europe/Lisbon.`, {
@@ -31,9 +31,8 @@ export function askToOpen(room: Room, passwords: Passwords) {
     const id = newId()
     const address = person.address.toLowerCase()
     const passwordHash = await passwords.hash(person.password)
-    return room.change(
+    return kit.change(
       null,
-      {},
       async change => {
         const known = await findPersonByAddress(change.manager, address)
         await change.manager.query(
@@ -50,7 +49,7 @@ export function askToOpen(room: Room, passwords: Passwords) {
             change.now.add({ hours: hoursOpen }).toString(),
           ],
         )
-        await change.record({
+        change.record({
           chain: id,
           what: 'opening.asked',
           sentence: `Somebody asked to open ${business.name}.`,
@@ -99,12 +98,12 @@ interface Opening {
 }
 
 /** Opens the business that a link asks for, with its first admin. Following it again tells the same business. */
-export function open(room: Room) {
+export function open(kit: Kit) {
   return async (link: string): Promise<{ number: string; name: string }> => {
-    const target = room.secrets.readLink('opening', link)
+    const target = kit.secrets.readLink('opening', link)
     if (!target)
       throw new Problem('link.unknown', 'This link is not whole, or was not made here. Copy it from the letter again.')
-    return room.change(null, {}, async change => {
+    return kit.change(null, async change => {
       const [opening] = (await change.manager.query('SELECT * FROM opening WHERE id = $1 FOR UPDATE', [
         target.id,
       ])) as Opening[]
@@ -119,7 +118,7 @@ export function open(room: Room) {
 
 async function alreadyOpen(change: Change, opening: Opening): Promise<{ number: string; name: string }> {
   const business = await change.manager.findOneByOrFail(businesses, { id: opening.business_id! })
-  await change.record({
+  change.record({
     chain: opening.id,
     what: 'opening.repeated',
     sentence: `The link that opened ${business.name} was followed again.`,
@@ -149,8 +148,8 @@ async function openNow(change: Change, opening: Opening): Promise<{ number: stri
   })
   await change.manager.query('UPDATE opening SET business_id = $2 WHERE id = $1', [opening.id, business.id])
   const by = { id: person.id, name: person.name }
-  await change.record({ chain: person.id, what: 'person.joined', sentence: `${person.name} made a sign-in.`, by })
-  await change.record({
+  change.record({ chain: person.id, what: 'person.joined', sentence: `${person.name} made a sign-in.`, by })
+  change.record({
     chain: business.id,
     what: 'business.opened',
     sentence: `${person.name} opened ${business.name} in ${business.town} and is its admin.`,

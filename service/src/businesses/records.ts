@@ -1,5 +1,5 @@
 import type { BusinessNumber, Instant, Standing } from '@famiglia/core'
-import { EntitySchema, type EntityManager } from 'typeorm'
+import { EntitySchema } from 'typeorm'
 import { column, named } from '../base/columns.ts'
 
 export interface Business {
@@ -63,23 +63,3 @@ export const memberships = new EntitySchema<Membership>({
 
 /** The cloths a business's ledger can be bound in. */
 export const cloths = ['fig', 'pine', 'slate', 'walnut', 'wine', 'teal', 'olive', 'plain'] as const
-
-/** Ids of a business's admins, locked with the business by the change that asks. */
-export async function adminsOf(
-  manager: EntityManager,
-  business: string,
-): Promise<{ id: string; name: string; address: string }[]> {
-  return manager.query(
-    `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND person.paused_at IS NULL ORDER BY person.name, person.id`,
-    [business],
-  )
-}
-
-export async function findMembership(
-  manager: EntityManager,
-  business: string,
-  person: string,
-): Promise<Membership | null> {
-  return manager.findOneBy(memberships, { businessId: business, personId: person })
-}

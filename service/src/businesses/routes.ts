@@ -1,19 +1,20 @@
 import { onceIn } from '../base/once.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { passwords } from '../sign-in/password.ts'
 import { actingFor } from './acting.ts'
 import { askToOpen, open } from './openBusiness.ts'
-import { adminsOf, businesses } from './records.ts'
+import { businesses } from './records.ts'
+import { adminsOf } from './queries.ts'
 import { businessOut, businessParam, opened, openingAsked, openingLink, openingWanted } from './schemas.ts'
 
 const tags = ['businesses']
 const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
 
 /** Opening a business, and what it is. */
-export async function businessRoutes(app: House, room: Room): Promise<void> {
-  const findBusiness = (id: string) => room.database.manager.findOneBy(businesses, { id })
-  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+export async function businessRoutes(app: App, kit: Kit): Promise<void> {
+  const findBusiness = (id: string) => kit.database.manager.findOneBy(businesses, { id })
+  const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
 
   app.post(
     '/v1/openings',
@@ -27,7 +28,7 @@ export async function businessRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const asked = await askToOpen(room, words)(request.body, onceIn(request))
+      const asked = await askToOpen(kit, words)(request.body, onceIn(request))
       return reply.code(202).send(asked)
     },
   )
@@ -43,21 +44,21 @@ export async function businessRoutes(app: House, room: Room): Promise<void> {
         response: { 200: opened },
       },
     },
-    async request => open(room)(request.body.link),
+    async request => open(kit)(request.body.link),
   )
 
   app.get(
     '/v1/businesses/:business',
     { schema: { tags, summary: 'A business you work for', params: businessParam, response: { 200: businessOut } } },
     async request => {
-      const acting = await actingFor(room.database, request)
-      const business = await room.database.manager.findOneByOrFail(businesses, { id: acting.id })
+      const acting = await actingFor(kit.database, request)
+      const business = await kit.database.manager.findOneByOrFail(businesses, { id: acting.id })
       return {
         ...business,
         openedAt: business.openedAt.toString(),
         standing: acting.standing,
         trustee: business.trusteeId ? ((await findBusiness(business.trusteeId))?.name ?? null) : null,
-        admins: await adminsOf(room.database.manager, acting.id),
+        admins: await adminsOf(kit.database.manager, acting.id),
       }
     },
   )

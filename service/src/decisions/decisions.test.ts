@@ -23,7 +23,7 @@ beforeAll(async () => {
 })
 afterAll(() => scene.close())
 
-const secret = () => scene.town.service.room.platforms.all[0]!.secret
+const secret = () => scene.town.service.kit.platforms.all[0]!.secret
 
 async function evaluate(person: string, action: string, ref = 'MA-20417', kind = 'ad-account', bearer = secret()) {
   const body = { subject: { type: 'person', id: person }, action: { name: action }, resource: { type: kind, id: ref } }
@@ -50,14 +50,13 @@ const addGrant = (over: {
   const id = randomUUID()
   return scene
     .sql(
-      `INSERT INTO access_grant (id, business_id, asset_id, person_id, team_id, partner_id, tier, actions, hiding, from_at, upstream_id, given_at, given_by) VALUES ($1, $2, $3, $4, $5, $6, $7, '{}', '{}', now() - interval '1 day', $8, now(), $9)`,
+      `INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, upstream_id, given_at, given_by) VALUES ($1, $2, $3, $4, $5, $6, '{}', '{}', now() - interval '1 day', $7, now(), $8)`,
       [
         id,
         over.giver ?? ids.ondaverde,
         over.asset ?? ids.crossings,
-        over.person ?? null,
-        over.team ?? null,
-        over.partner ?? null,
+        over.partner ? 'business' : over.team ? 'team' : 'person',
+        over.partner ?? over.team ?? over.person,
         over.tier ?? 'run',
         over.upstream ?? null,
         ids.agnese,
@@ -165,7 +164,7 @@ test('what is given on an analytics account reaches the properties inside it', a
 
 test('who reaches it tells when it was last used', async () => {
   await evaluate(ids.priya, 'ads.publish')
-  await scene.town.service.room.lastUse.write()
+  await scene.town.service.kit.lastUse.write()
   const holders = await scene.agnese.client.GET('/v1/businesses/{business}/assets/{asset}/holders', {
     params: { path: { business: scene.agnese.business, asset: 'ad-account/summer-crossings' } },
   })
@@ -173,7 +172,7 @@ test('who reaches it tells when it was last used', async () => {
   expect(row).toMatchObject({
     tier: 'run',
     hidden: ['revenue'],
-    signsInWith: 'password only',
+    secondProof: false,
     invitedBy: 'Agnese Torvald',
     through: 'own grant',
     lastUsed: expect.stringMatching(/^20/),

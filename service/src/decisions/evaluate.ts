@@ -1,7 +1,8 @@
 import { isIdText } from '../base/id-text.ts'
 import { decide, isAction, sayDecision, sayLevel, type Decision } from '@famiglia/core'
 import { databaseAway, isDatabaseAway } from '../base/database.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
+import { factsFrom } from '../reach/facts.ts'
 import type { PlatformConfig } from '../base/config.ts'
 
 export interface Evaluation {
@@ -24,14 +25,14 @@ export interface EvaluationOutcome {
  * resource is an asset, by its kind and the platform's own name for it. Whatever is not known is not allowed, and
  * answers alike. One round trip to PostgreSQL.
  */
-export async function evaluate(room: Room, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
+export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
   const { subject, action, resource } = asked
   if (subject.type !== 'person' || !isIdText(subject.id) || !isAction(action.name)) return unknown
-  const facts = await factsFor(room, platform, subject.id, resource.id)
+  const facts = await factsFor(kit, platform, subject.id, resource.id)
   if (!facts || facts.asset.kind !== resource.type) return unknown
-  const now = room.clock.now()
+  const now = kit.clock.now()
   const decision = decide(facts, action.name, now)
-  if (decision.allowed) room.lastUse.note(facts.person.id, facts.asset.id, now)
+  if (decision.allowed) kit.lastUse.note(facts.person.id, facts.asset.id, now)
   return {
     decision: decision.allowed,
     context: {
@@ -47,9 +48,9 @@ const unknown: EvaluationOutcome = {
   context: { reason: 'No: there is no such access.', level: 'nothing', sees: [] },
 }
 
-async function factsFor(room: Room, platform: PlatformConfig, person: string, ref: string) {
+async function factsFor(kit: Kit, platform: PlatformConfig, person: string, ref: string) {
   try {
-    return await room.facts.onPlatform(person, platform.key, ref)
+    return await factsFrom(kit).onPlatform(person, platform.key, ref)
   } catch (cause) {
     throw isDatabaseAway(cause) ? databaseAway(cause) : cause
   }

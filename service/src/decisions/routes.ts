@@ -13,28 +13,32 @@ import {
   saidWhy,
   type Action,
   type Kind,
-  type Path,
+  namedBeyond,
+  stationsOn,
   throughBusiness,
+  throughOf,
+  withArticle,
+  asUnstopped,
   type AccessFacts,
   type Instant,
 } from '@famiglia/core'
 import type { FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { secretIn } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
+import type { App } from '../base/validation.ts'
 import type { PlatformConfig } from '../base/config.ts'
-import { getAssetReached } from '../assets/findAsset.ts'
+import { factsFrom } from '../reach/facts.ts'
+import { getAssetReached } from '../reach/findTarget.ts'
 import type { Asset } from '../assets/records.ts'
 import { actingFor, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { asUnstopped } from '../grants/mayGive.ts'
-import { findPersonByAddress } from '../people/records.ts'
+import { findPersonByAddress } from '../people/queries.ts'
 import { evaluate } from './evaluate.ts'
 import { answer, authzenMetadata, decisionOut, decisionsOut, evaluation, evaluations, question } from './schemas.ts'
 
 /** Questions of access: from people (`can`, `why`) and from platforms (OpenID AuthZEN 1.0). */
-export async function decisionRoutes(app: House, room: Room): Promise<void> {
+export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/decisions',
     {
@@ -47,17 +51,17 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { who, action, asset: named } = request.body
-      const { asset, own } = await getAssetReached(room.database.manager, acting, named)
+      const { asset, own } = await getAssetReached(kit.database.manager, acting, named)
       const wanted = readAction(action, asset.kind, asset.name)
-      const person = await findPersonByAddress(room.database.manager, readAddress(who))
+      const person = await findPersonByAddress(kit.database.manager, readAddress(who))
       const around = async (id: string) => {
-        const found = await room.facts.around(id, asset.number)
+        const found = await factsFrom(kit).around(id, asset.number)
         return found && !own ? throughBusiness(found, acting.id) : found
       }
       const facts = person && (await around(person.id))
-      const now = room.clock.now()
+      const now = kit.clock.now()
       if (person?.id !== acting.live.person)
         await assertMayKnow(acting, asset, (await around(acting.live.person))!, now)
       if (!facts)
@@ -74,9 +78,10 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
         counts: path.stopped === null,
         holdsAction: path.level.actions.has(wanted),
         level: sayLevel(asset.kind, path.level),
-        through: path.through,
-        via: stationsOf(path, asset.id),
+        through: throughOf(path),
+        via: stationsOn(path),
         tier: highestTierWithin(asset.kind, path.level.actions),
+        named: namedBeyond(asset.kind, path.level.actions),
         reason: path.stopped ? saidWhy(path.stopped) : null,
       }))
       return {
@@ -99,7 +104,7 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
         response: { 200: decisionOut },
       },
     },
-    async request => evaluate(room, requirePlatform(room, request), request.body),
+    async request => evaluate(kit, requirePlatform(kit, request), request.body),
   )
 
   app.post(
@@ -113,7 +118,7 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const platform = requirePlatform(room, request)
+      const platform = requirePlatform(kit, request)
       const { evaluations: entries = [{}], ...top } = request.body
       const outcomes = await Promise.all(
         entries.map(entry => {
@@ -127,7 +132,7 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
               'Each evaluation needs a subject, an action and a resource, of its own or at the top.',
               { pointer: '/evaluations' },
             )
-          return evaluate(room, platform, { subject, action, resource })
+          return evaluate(kit, platform, { subject, action, resource })
         }),
       )
       return { evaluations: outcomes }
@@ -144,9 +149,9 @@ export async function decisionRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async () => ({
-      policy_decision_point: room.publicUrl(),
-      access_evaluation_endpoint: `${room.publicUrl()}/access/v1/evaluation`,
-      access_evaluations_endpoint: `${room.publicUrl()}/access/v1/evaluations`,
+      policy_decision_point: kit.publicUrl(),
+      access_evaluation_endpoint: `${kit.publicUrl()}/access/v1/evaluation`,
+      access_evaluations_endpoint: `${kit.publicUrl()}/access/v1/evaluations`,
     }),
   )
 }
@@ -161,17 +166,9 @@ async function assertMayKnow(acting: Acting, asset: Asset, own: AccessFacts, now
   )
 }
 
-/** What stands between the owner and the person on a path: bundles, what holds the asset, teams, partners. */
-function stationsOf(path: Path, asset: string): string[] {
-  return path.grants.flatMap(grant => [
-    ...(grant.on.id !== asset ? [grant.on.name] : []),
-    ...(grant.holder.kind !== 'person' ? [grant.holder.name] : []),
-  ])
-}
-
-function requirePlatform(room: Room, request: FastifyRequest): PlatformConfig {
+function requirePlatform(kit: Kit, request: FastifyRequest): PlatformConfig {
   const given = secretIn(request)
-  const platform = given?.by === 'bearer' ? room.platforms.findBySecret(given.secret) : null
+  const platform = given?.by === 'bearer' ? kit.platforms.findBySecret(given.secret) : null
   if (platform) return platform
   throw new Problem(
     'sign-in.needed',
@@ -193,7 +190,7 @@ function readAction(text: string, kind: Kind, name: string): Action {
   const noun = kinds[kind].noun
   throw new Problem(
     'action.unknown',
-    `${name} is ${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}, which has no action ${text}.${near ? ` Did you mean ${near}?` : ''}`,
+    `${name} is ${withArticle(noun)}, which has no action ${text}.${near ? ` Did you mean ${near}?` : ''}`,
     { pointer: '/action', nearest: near },
   )
 }

@@ -26,6 +26,7 @@ export const answer = object({
       through: string().required(),
       via: array(string().required()).required().meta({ description: 'What stands between the owner and the person.' }),
       tier: string().nullable().defined(),
+      named: array(string().required()).required().meta({ description: 'Actions by name, beyond the tier.' }),
       reason: string().nullable().defined().meta({ description: 'Why it does not count.' }),
     }),
   ).required(),

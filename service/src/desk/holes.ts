@@ -1,12 +1,12 @@
 import { knownPurposes, samePurpose, type Purpose } from '@famiglia/core'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { businesses } from '../businesses/records.ts'
-import { readinessAtPartner, readinessOfPartner } from '../partners/readinessBetween.ts'
-import type { Grant } from '../grants/records.ts'
-import type { ReadinessInWords } from '../purposes/readiness.ts'
-import { readinessOfMany, type ReadinessAsked } from '../purposes/readinessOfMany.ts'
-import { purposesOf } from '../purposes/records.ts'
+import { getBusiness } from '../businesses/queries.ts'
+import { readinessAtPartner, readinessOfPartner } from '../readiness/readinessBetween.ts'
+import type { Grant } from '../grants/queries.ts'
+import type { ReadinessInWords } from '../readiness/readiness.ts'
+import { readinessOfMany, type ReadinessAsked } from '../readiness/readinessOfMany.ts'
+import { purposesOf } from '../purposes/queries.ts'
 
 const most = 40
 /** Each is asked about by itself. */
@@ -16,31 +16,31 @@ const mostPartners = 15
  * Partners that were given something for a purpose and lack something else that it takes; and where the business itself
  * holds something from another for a purpose, what it lacks there.
  */
-export async function partnerHoles(room: Room, acting: Acting): Promise<ReadinessInWords[]> {
-  const manager = room.database.manager
+export async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
+  const manager = kit.database.manager
   const engaged = (await manager.query(
-    `SELECT DISTINCT CASE WHEN business_id = $1 THEN partner_id ELSE business_id END AS partner, purpose, business_id = $1 AS given FROM access_grant
-     WHERE (business_id = $1 OR partner_id = $1) AND partner_id IS NOT NULL AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2) ORDER BY 1, 2 LIMIT ${mostPartners}`,
-    [acting.id, room.clock.now().toString()],
+    `SELECT DISTINCT CASE WHEN business_id = $1 THEN holder_id ELSE business_id END AS partner, purpose, business_id = $1 AS given FROM access_grant
+     WHERE holder_kind = 'business' AND (business_id = $1 OR holder_id = $1) AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2) ORDER BY 1, 2 LIMIT ${mostPartners}`,
+    [acting.id, kit.clock.now().toString()],
   )) as { partner: string; purpose: string; given: boolean }[]
   const found: ReadinessInWords[] = []
   for (const { partner: id, purpose, given } of engaged) {
-    const partner = await manager.findOneByOrFail(businesses, { id })
+    const partner = await getBusiness(manager, id)
     const known = given
       ? (await purposesOf(manager, acting.id)).some(one => samePurpose(one.name, purpose))
       : knownPurposes.some(one => samePurpose(one.name, purpose))
-    if (known) found.push(await (given ? readinessOfPartner : readinessAtPartner)(room, acting, partner, purpose))
+    if (known) found.push(await (given ? readinessOfPartner : readinessAtPartner)(kit, acting, partner, purpose))
   }
   return found.filter(readiness => !readiness.ready)
 }
 
 /** Who was given something for a purpose and lacks something else that it takes. */
-export async function readinessHoles(room: Room, acting: Acting): Promise<ReadinessInWords[]> {
-  const manager = room.database.manager
+export async function readinessHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
+  const manager = kit.database.manager
   const engaged = (await manager.query(
-    `SELECT DISTINCT person_id AS person, purpose FROM access_grant WHERE business_id = $1 AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND person_id IS NOT NULL AND (until_at IS NULL OR until_at > $2)
-     ORDER BY person_id, purpose LIMIT ${most}`,
-    [acting.id, room.clock.now().toString()],
+    `SELECT DISTINCT holder_id AS person, purpose FROM access_grant WHERE business_id = $1 AND holder_kind = 'person' AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2)
+     ORDER BY person, purpose LIMIT ${most}`,
+    [acting.id, kit.clock.now().toString()],
   )) as { person: string; purpose: string }[]
   if (engaged.length === 0) return []
   const purposes = await purposesOf(manager, acting.id)
@@ -56,7 +56,7 @@ export async function readinessHoles(room: Room, acting: Acting): Promise<Readin
       },
     ]
   })
-  return (await readinessOfMany(room, acting, asked)).filter(readiness => !readiness.ready)
+  return (await readinessOfMany(kit, acting, asked)).filter(readiness => !readiness.ready)
 }
 
 function isFor(grant: Grant, purpose: Purpose): boolean {

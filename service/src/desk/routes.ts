@@ -1,12 +1,12 @@
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { readDesk } from './readDesk.ts'
 import { desk } from './schemas.ts'
 
 /** The desk: what waits, what runs out, what is unfinished. */
-export async function deskRoutes(app: House, room: Room): Promise<void> {
+export async function deskRoutes(app: App, kit: Kit): Promise<void> {
   app.get(
     '/v1/businesses/:business/desk',
     {
@@ -17,6 +17,6 @@ export async function deskRoutes(app: House, room: Room): Promise<void> {
         response: { 200: desk },
       },
     },
-    async request => readDesk(room, await actingFor(room.database, request)) as never,
+    async request => readDesk(kit, await actingFor(kit.database, request)) as never,
   )
 }

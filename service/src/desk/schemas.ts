@@ -6,7 +6,7 @@ export const soonDays = 30
 
 const waiting = object({
   proposal: string().required(),
-  kind: string().oneOf(['invitation', 'ask', 'offer']).required(),
+  kind: string().required(),
   to: string().nullable().defined(),
   assets: array(string().required()).required(),
   openedAt: instantOut.required(),
@@ -17,7 +17,7 @@ const waiting = object({
 })
 const received = object({
   proposal: string().required(),
-  kind: string().oneOf(['invitation', 'ask', 'offer']).required(),
+  kind: string().required(),
   from: string().required(),
   business: string().required(),
   assets: array(string().required()).required(),

@@ -1,61 +1,114 @@
-import type { Words } from '@famiglia/core'
+import { isForPurpose, sayGiven, type Terms } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
-import type { Target } from '../assets/targets.ts'
-import { grants, type Grant, type HolderKey } from './records.ts'
+import type { Target } from '../reach/targets.ts'
+import { endGrant } from './endGrant.ts'
+import { announceReach } from './announceReach.ts'
+import { grantsTo, termsOf, type Grant, type HolderKey } from './queries.ts'
+import { grants } from './records.ts'
+import { aboutOf, partiesOf, type GivenBy, type Holder } from './parties.ts'
+import { sayTarget } from './tellThings.ts'
 
 export interface GrantWanted {
-  readonly business: string
-  readonly target: Pick<Target, 'assetId' | 'bundleId'>
-  readonly holder: HolderKey
-  readonly words: Words
+  readonly target: Target
+  readonly terms: Terms
   readonly purpose: string | null
-  readonly givenBy: string
-  readonly proposal: string | null
   /** The grant it passes on, where another business owns what it is on. */
   readonly upstream: string | null
   readonly mayPassOn: boolean
+  /** Whether it takes the place of all that the holder has there from the giver, and not of what was given for its reason alone. */
+  readonly saysAll: boolean
 }
 
-/** Keeps a grant: a new row, or the one the holder has there already with other words. Returns its id. */
-export async function keepGrant(change: Change, held: Grant | null, wanted: GrantWanted): Promise<string> {
-  const { words, target, holder } = wanted
-  const said = {
-    tier: words.tier,
-    actions: [...words.actions],
-    hiding: [...words.hiding],
-    until: words.until,
-    purpose: wanted.purpose,
-    upstreamId: wanted.upstream,
-    mayPassOn: wanted.mayPassOn,
-  }
-  if (held) {
-    const notices = String(held.until) === String(words.until) ? held.notices : 0
-    await change.manager.update(
-      grants,
-      { id: held.id },
-      { ...said, from: words.from ?? held.from, changedAt: change.now, notices },
-    )
-    return held.id
-  }
+export interface Kept {
+  readonly id: string
+  /** What was held for that reason before. */
+  readonly before: Grant | null
+}
+
+/**
+ * The one writer of grants. It finds by itself what the holder has there for that reason: there is one grant a reason, and
+ * it gets the new terms. Each change is an entry of the history, and is announced.
+ */
+export async function keepGrant(
+  change: Change,
+  given: GivenBy,
+  holder: Holder,
+  wanted: GrantWanted,
+  sentence: string | null = null,
+): Promise<Kept> {
+  const { target, terms, purpose } = wanted
+  const held = await grantsTo(change.manager, given.giver.id, holder.key, target.id)
+  const before = held.find(grant => isForPurpose(grant, purpose)) ?? null
+  if (wanted.saysAll)
+    for (const grant of held.filter(one => one !== before))
+      await endGrant(change, given, holder, { grant, target }, 'another sentence says all')
+  const id = before ? await changeGrant(change, before, wanted) : await addGrant(change, given, holder.key, wanted)
+  const said = sayTarget(target, terms, given.giver.zone, purpose)
+  change.record({
+    ...partiesOf(given.giver, holder, target),
+    ...(given.by === undefined ? {} : { by: given.by }),
+    what: before ? 'grant.changed' : 'grant.given',
+    sentence: before
+      ? `${given.person.name} changed what ${holder.name} has, from ${sayGiven(before, target.kind)} to ${said}.`
+      : `${given.person.name} let ${holder.name} ${said}.`,
+    ...(target.assetId ? { asset: target.assetId } : {}),
+    ...aboutOf(holder),
+    data: {
+      grant: id,
+      ...(given.proposal ? { proposal: given.proposal } : {}),
+      ...(sentence ? { sentence } : {}),
+      on: target.text,
+      tier: terms.tier,
+      actions: terms.actions,
+      hiding: terms.hiding,
+      until: terms.until?.toString() ?? null,
+      purpose,
+      before: before ? sayGiven(before) : null,
+    },
+  })
+  announceReach(change, holder.key, target)
+  return { id, before }
+}
+
+async function changeGrant(change: Change, held: Grant, wanted: GrantWanted): Promise<string> {
+  const { terms } = wanted
+  const notices = String(held.until) === String(terms.until) ? held.notices : 0
+  const from = terms.from ?? (termsOf(held, change.now).from ? change.now : held.from)
+  await change.manager.update(grants, { id: held.id }, { ...kept(wanted), from, changedAt: change.now, notices })
+  return held.id
+}
+
+async function addGrant(change: Change, given: GivenBy, holder: HolderKey, wanted: GrantWanted): Promise<string> {
   const id = newId()
   await change.manager.insert(grants, {
     id,
-    businessId: wanted.business,
-    assetId: target.assetId,
-    bundleId: target.bundleId,
-    personId: 'person' in holder ? holder.person : null,
-    teamId: 'team' in holder ? holder.team : null,
-    partnerId: 'partner' in holder ? holder.partner : null,
-    ...said,
-    from: words.from ?? change.now,
-    proposalId: wanted.proposal,
+    businessId: given.giver.id,
+    assetId: wanted.target.assetId,
+    bundleId: wanted.target.bundleId,
+    holderKind: holder.kind,
+    holderId: holder.id,
+    ...kept(wanted),
+    from: wanted.terms.from ?? change.now,
+    proposalId: given.proposal,
     givenAt: change.now,
-    givenBy: wanted.givenBy,
+    givenBy: given.person.id,
     changedAt: null,
     endedAt: null,
     endedBy: null,
     notices: 0,
   })
   return id
+}
+
+function kept({ terms, purpose, upstream, mayPassOn }: GrantWanted) {
+  return {
+    tier: terms.tier,
+    actions: [...terms.actions],
+    hiding: [...terms.hiding],
+    until: terms.until,
+    purpose,
+    upstreamId: upstream,
+    mayPassOn,
+  }
 }

@@ -1,9 +1,9 @@
 import { describeLevel, possessive, sayEnd, sayList } from '@famiglia/core'
+import type { Letter } from '../base/letter.ts'
 import type { Acting } from '../businesses/acting.ts'
-import type { Letter } from '../mail/letter.ts'
-import type { KnownPerson } from '../people/records.ts'
-import type { PlannedItem } from './planItem.ts'
-import { sayItems } from './tellLevel.ts'
+import type { KnownPerson } from '../people/queries.ts'
+import type { PlannedThing } from './planThing.ts'
+import { sayAll } from './tellThings.ts'
 
 const myAccess = { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } } as const
 type Through = { readonly kind: 'team' | 'business'; readonly name: string } | null
@@ -16,17 +16,17 @@ function sayThrough(through: Through): string {
 export function givenLetter(
   acting: Acting,
   person: KnownPerson,
-  items: readonly PlannedItem[],
+  things: readonly PlannedThing[],
   through: Through,
 ): Letter {
   return {
     to: person,
-    subject: `${acting.live.name} lets you ${sayItems(items, acting.zone)}`,
+    subject: `${acting.live.name} lets you ${sayAll(things, acting.zone)}`,
     body: [
       `Dear ${person.name},`,
       `${acting.live.name} gave you access for ${acting.name}${sayThrough(through)}. It is in force now.`,
     ],
-    facts: factsOf(acting, items),
+    facts: factsOf(acting, things),
     button: myAccess,
     unexpected: `Not expected? Write to ${acting.live.address}.`,
   }
@@ -35,17 +35,17 @@ export function givenLetter(
 export function changedLetter(
   acting: Acting,
   person: KnownPerson,
-  items: readonly PlannedItem[],
+  things: readonly PlannedThing[],
   through: Through,
 ): Letter {
   return {
     to: person,
-    subject: `${acting.live.name} changed what you may do: ${sayItems(items, acting.zone)}`,
+    subject: `${acting.live.name} changed what you may do: ${sayAll(things, acting.zone)}`,
     body: [
       `Dear ${person.name},`,
       `${acting.live.name} changed your access for ${acting.name}${sayThrough(through)}. It holds from now on.`,
     ],
-    facts: factsOf(acting, items),
+    facts: factsOf(acting, things),
     button: myAccess,
   }
 }
@@ -55,6 +55,7 @@ export function endedLetter(
   person: KnownPerson,
   assets: readonly string[],
   membership: boolean,
+  remains: readonly string[] = [],
 ): Letter {
   const on = assets.length > 0 ? ` on ${sayList(assets)}` : ''
   return {
@@ -64,7 +65,9 @@ export function endedLetter(
       : `${acting.live.name} ended your access${on}`,
     body: [
       `Dear ${person.name},`,
-      `${acting.live.name} ended your access${on} for ${acting.name}. It is over now, on the platform too.`,
+      remains.length > 0
+        ? `${acting.live.name} ended your access${on} for ${acting.name}. You still have: ${remains.join('; ')}.`
+        : `${acting.live.name} ended your access${on} for ${acting.name}. It is over now, on the platform too.`,
       membership
         ? `You are no longer a member of ${acting.name}. What other businesses gave you stays.`
         : 'What you have elsewhere stays as it is.',
@@ -73,11 +76,19 @@ export function endedLetter(
   }
 }
 
+/** A thing with what it comes to on its assets, as far as letters tell it. */
+export type ThingTold = Pick<PlannedThing, 'terms'> & {
+  readonly parts: readonly {
+    readonly asset: PlannedThing['parts'][number]['asset']
+    readonly plan: Pick<PlannedThing['parts'][number]['plan'], 'level'>
+  }[]
+}
+
 /** Facts about each asset, then whose money and until when: the same terms as in the review. */
-export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, items: readonly PlannedItem[]): [string, string][] {
-  const parts = items.flatMap(item => item.parts)
+export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, things: readonly ThingTold[]): [string, string][] {
+  const parts = things.flatMap(thing => thing.parts)
   const spending = parts.filter(({ asset, plan }) => describeLevel(asset.kind, plan.level).canSpend)
-  const until = items[0]?.words.until
+  const ends = [...new Set(things.map(({ terms }) => sayUntil(terms.until, acting.zone)))]
   return [
     ...parts.flatMap(({ asset, plan }): [string, string][] => {
       const words = describeLevel(asset.kind, plan.level)
@@ -93,8 +104,10 @@ export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, items: readonly P
           ] as [string, string],
         ]
       : []),
-    ...(items.length > 0
-      ? [['Until', until ? `${sayEnd(until, acting.zone)} (${acting.zone})` : 'no end is set'] as [string, string]]
-      : []),
+    ...(things.length > 0 ? [['Until', sayList(ends)] as [string, string]] : []),
   ]
+}
+
+function sayUntil(until: ThingTold['terms']['until'], zone: string): string {
+  return until ? `${sayEnd(until, zone)} (${zone})` : 'no end is set'
 }

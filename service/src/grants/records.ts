@@ -1,6 +1,8 @@
-import type { Action, Figure, Instant, Tier, Words } from '@famiglia/core'
-import { EntitySchema, IsNull, type EntityManager } from 'typeorm'
+import type { Action, Figure, Instant, Tier } from '@famiglia/core'
+import { EntitySchema } from 'typeorm'
 import { column, named } from '../base/columns.ts'
+
+export type HolderKind = 'person' | 'team' | 'business'
 
 export interface Grant {
   id: string
@@ -9,14 +11,14 @@ export interface Grant {
   bundleId: string | null
   /** The asset or the bundle, as the records work it out. */
   targetId?: string
-  personId: string | null
-  teamId: string | null
-  partnerId: string | null
+  holderKind: HolderKind
+  holderId: string
   tier: Tier | null
   actions: Action[]
   hiding: Figure[]
   from: Instant
   until: Instant | null
+  /** The reason it was given for: each is a grant of its own. */
   purpose: string | null
   proposalId: string | null
   upstreamId: string | null
@@ -39,9 +41,8 @@ export const grants = new EntitySchema<Grant>({
     assetId: named('asset_id', column.uuid, true),
     bundleId: named('bundle_id', column.uuid, true),
     targetId: { ...named('target_id', column.uuid), insert: false, update: false },
-    personId: named('person_id', column.uuid, true),
-    teamId: named('team_id', column.uuid, true),
-    partnerId: named('partner_id', column.uuid, true),
+    holderKind: named('holder_kind', column.text),
+    holderId: named('holder_id', column.uuid),
     tier: { ...column.text, nullable: true },
     actions: column.texts,
     hiding: column.texts,
@@ -59,38 +60,3 @@ export const grants = new EntitySchema<Grant>({
     notices: column.whole,
   },
 })
-
-/** Whom a grant is held by. */
-export type HolderKey = { readonly person: string } | { readonly team: string } | { readonly partner: string }
-
-function heldBy(holder: HolderKey) {
-  if ('person' in holder) return { personId: holder.person }
-  return 'team' in holder ? { teamId: holder.team } : { partnerId: holder.partner }
-}
-
-/** A holder's grant from a business on an asset or a bundle, if there is one that was not ended. */
-export async function findGrant(
-  manager: EntityManager,
-  business: string,
-  target: string,
-  holder: HolderKey,
-): Promise<Grant | null> {
-  return manager.findOneBy(grants, {
-    businessId: business,
-    targetId: target,
-    ...heldBy(holder),
-    endedAt: IsNull(),
-  })
-}
-
-/** A holder's grants from a business that were not ended, oldest first. */
-export async function grantsOf(manager: EntityManager, business: string, holder: HolderKey): Promise<Grant[]> {
-  return manager.find(grants, {
-    where: { businessId: business, ...heldBy(holder), endedAt: IsNull() },
-    order: { givenAt: 'ASC' },
-  })
-}
-
-export function wordsOf(grant: Pick<Grant, 'tier' | 'actions' | 'hiding' | 'from' | 'until'>): Words {
-  return { tier: grant.tier, actions: grant.actions, hiding: grant.hiding, from: grant.from, until: grant.until }
-}

@@ -1,6 +1,6 @@
 import type { Instant } from '@famiglia/core'
-import type { GridColumns } from './gridColumns.ts'
-import { factsByColumn, type GridOutsider, type GridPartner } from './gridFacts.ts'
+import type { GridColumns } from '../reach/gridColumns.ts'
+import { factsByColumn, type GridOutsider, type GridPartner } from '../reach/gridFacts.ts'
 import { cellsOf, withoutMarks, type GridFilter, type GridRow } from './rows.ts'
 
 /** A business that was given something: what any of its admins has by it, and the ceiling for its people. */

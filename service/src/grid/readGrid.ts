@@ -1,11 +1,11 @@
 import type { Instant } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { adminsOf } from '../businesses/records.ts'
-import { readColumns, type GridColumns } from './gridColumns.ts'
-import { readOutsiders, readPartnersGiven, readPeople, readTeams, type Narrowing } from './gridFacts.ts'
+import { adminsOf } from '../businesses/queries.ts'
+import { readColumns, type GridColumns } from '../reach/gridColumns.ts'
+import { readOutsiders, readPartnersGiven, readPeople, readTeams, type Narrowing } from '../reach/gridFacts.ts'
 import { rowOfOutsider, rowOfPartner } from './partnerRows.ts'
 import {
   domainOf,
@@ -55,12 +55,12 @@ const atOnce = 200
  * A page of who reaches what: people, teams, partners, their people and invited ones down, assets across. A page costs a few queries, however
  * many rows and columns there are; with a filter, as many as it takes to fill the page.
  */
-export async function readGrid(room: Room, acting: Acting, asked: GridAsked): Promise<Grid> {
-  const { database } = room
-  const columns = await readColumns(room, acting)
+export async function readGrid(kit: Kit, acting: Acting, asked: GridAsked): Promise<Grid> {
+  const { database } = kit
+  const columns = await readColumns(kit, acting)
   const admins = await adminsOf(database.manager, acting.id)
   const homes = new Set(admins.map(admin => domainOf(admin.address)))
-  const now = room.clock.now()
+  const now = kit.clock.now()
   let [section, ...after] = cursorOf(asked.after)
   const rows: GridRow[] = []
   for (;;) {
@@ -137,9 +137,9 @@ async function readInvitations(
   now: Instant,
 ): Promise<GridInvitation[]> {
   return database.query(
-    `SELECT proposal.id, proposal.to_address AS address, proposal.standing,
+    `SELECT proposal.id, proposal.to_address AS address, coalesce(invitation.standing, 'admin') AS standing,
        (SELECT json_agg(json_build_object('target', item.target_id, 'tier', item.tier, 'actions', item.actions, 'hiding', item.hiding, 'until', item.until_at)) FROM proposal_item item WHERE item.proposal_id = proposal.id) AS items
-     FROM proposal WHERE proposal.business_id = $1 AND proposal.kind = 'invitation' AND proposal.state = 'open' AND proposal.lapses_at > $5
+     FROM proposal LEFT JOIN invitation ON invitation.proposal_id = proposal.id WHERE proposal.business_id = $1 AND proposal.kind IN ('invitation', 'chair') AND proposal.state = 'open' AND proposal.lapses_at > $5
        AND ($2::text IS NULL OR (proposal.to_address, proposal.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR proposal.to_address ILIKE '%' || $4 || '%')
      ORDER BY proposal.to_address, proposal.id LIMIT $6`,
     [acting.id, after?.[0] ?? null, after?.[1] ?? null, find, now.toString(), limit],

@@ -1,8 +1,8 @@
 import { kinds } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { nextLink, pageQuery } from '../base/page.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
@@ -47,6 +47,7 @@ const gridOut = object({
         object({
           column: number().integer().required(),
           tier: string().nullable().defined(),
+          named: array(string().required()).required(),
           level: string().required(),
           how: string().oneOf(['own', 'waiting', 'through', 'idle']).required(),
           hidden: array(string().required()).required(),
@@ -60,7 +61,7 @@ const gridOut = object({
 }).meta({ id: 'Grid' })
 
 /** Who reaches what, as a grid. */
-export async function gridRoutes(app: House, room: Room): Promise<void> {
+export async function gridRoutes(app: App, kit: Kit): Promise<void> {
   app.get(
     '/v1/businesses/:business/grid',
     {
@@ -73,10 +74,10 @@ export async function gridRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'arrange-people', 'Seeing who reaches what')
       const { limit, after, show, find } = request.query
-      const { columns, rows, next } = await readGrid(room, acting, {
+      const { columns, rows, next } = await readGrid(kit, acting, {
         limit,
         after,
         filter: (show as GridFilter | undefined) ?? null,

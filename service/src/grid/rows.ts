@@ -1,25 +1,29 @@
 import {
   describeLevel,
-  highestTierWithin,
+  isDirect,
+  isLive,
   kinds,
+  latestEnd,
   levelOf,
   reachOf,
-  sayLevel,
+  showLevel,
   type AccessFacts,
+  type Action,
   type Figure,
   type Instant,
   type Kind,
   type Level,
-  type Path,
 } from '@famiglia/core'
 import { LRUCache } from 'lru-cache'
-import type { GridColumns } from './gridColumns.ts'
-import { factsByColumn, type GridPerson, type GridTeam } from './gridFacts.ts'
+import type { GridColumns } from '../reach/gridColumns.ts'
+import { factsByColumn, type GridPerson, type GridTeam } from '../reach/gridFacts.ts'
 
 /** What somebody has on the asset of one column. */
 export interface GridCell {
   readonly column: number
   readonly tier: string | null
+  /** Actions given by name, beyond the tier. */
+  readonly named: readonly Action[]
   readonly level: string
   readonly how: 'own' | 'waiting' | 'through' | 'idle'
   readonly hidden: readonly Figure[]
@@ -138,33 +142,28 @@ function standingFacts(
 
 function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { marks: GridFilter[] })[] {
   const { level, paths } = reachOf(facts, at)
-  const live = paths.filter(path => !path.stopped)
+  const live = paths.filter(isLive)
   const idle = paths.filter(path => path.stopped && path.stopped !== 'over' && path.stopped !== 'ended')
   if (live.length === 0 && idle.length === 0) return []
   const told = tell(facts.asset.kind, live.length > 0 ? level : idle[0]!.level)
-  const until = endOf(live)
+  const until = latestEnd(live)
   const marks = live.length > 0 ? [...told.marks] : []
-  if (until !== null && until - at.epochMilliseconds < soonDays * 86_400_000) marks.push('until soon')
+  if (until && until.epochMilliseconds - at.epochMilliseconds < soonDays * 86_400_000) marks.push('until soon')
   return [
     {
       column,
-      tier: told.tier,
-      level: told.level,
-      how: live.length === 0 ? 'idle' : isOwn(live, facts) ? 'own' : 'through',
-      hidden: told.hidden,
-      until: until === null ? null : new Date(until).toISOString(),
+      ...told.shown,
+      how: live.length === 0 ? 'idle' : live.some(path => isDirect(path, facts.asset.id)) ? 'own' : 'through',
+      until: until?.toString() ?? null,
       marks,
     },
   ]
 }
 
-function isOwn(paths: readonly Path[], { asset }: AccessFacts): boolean {
-  return paths.some(
-    path => path.through === 'owner' || (path.through === 'person' && path.grants.at(-1)!.on.id === asset.id),
-  )
-}
+type CellShown = Pick<GridCell, 'tier' | 'named' | 'level' | 'hidden'>
 
-interface Told extends Pick<GridCell, 'tier' | 'level' | 'hidden'> {
+interface Told {
+  readonly shown: CellShown
   readonly marks: readonly GridFilter[]
 }
 
@@ -177,9 +176,7 @@ function tell(kind: Kind, level: Level): Told {
   if (before) return before
   const words = describeLevel(kind, level)
   const told: Told = {
-    tier: highestTierWithin(kind, level.actions),
-    level: sayLevel(kind, level),
-    hidden: kinds[kind].figures.filter(figure => !level.sees.has(figure)),
+    shown: cellShown(kind, level),
     marks: [
       ...(level.sees.has('revenue') ? (['sees revenue'] as const) : []),
       ...(words.canSpend ? (['can spend'] as const) : []),
@@ -190,13 +187,9 @@ function tell(kind: Kind, level: Level): Told {
   return told
 }
 
-/** The latest end of the paths that count, in milliseconds; null when one has none. */
-function endOf(paths: readonly Path[]): number | null {
-  const ends = paths.map(path =>
-    Math.min(...path.grants.map(grant => grant.until?.epochMilliseconds ?? Infinity), Infinity),
-  )
-  const latest = Math.max(...ends)
-  return Number.isFinite(latest) ? latest : null
+function cellShown(kind: Kind, level: Level): CellShown {
+  const { tier, named, level: said, hidden } = showLevel(kind, level)
+  return { tier, named, level: said, hidden }
 }
 
 export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): GridRow {
@@ -204,7 +197,7 @@ export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): Gr
     columns,
     { id: team.id, name: team.name, paused: false, frozenByOwner: false },
     [{ business: columns.acting.id, standing: 'member', paused: false, frozen: false }],
-    (team.grants ?? []).map(grant => ({ ...grant, team: null })),
+    (team.grants ?? []).map(grant => ({ ...grant, holder: null })),
   )
   const cells = cellsOf(facts, at)
   return {
@@ -236,10 +229,8 @@ export function rowOfInvitation({ assets, reachedBy }: GridColumns, invited: Gri
       const level = levelOf(assets[column]!.kind, item)
       return {
         column,
-        tier: highestTierWithin(assets[column]!.kind, level.actions),
-        level: sayLevel(assets[column]!.kind, level),
+        ...cellShown(assets[column]!.kind, level),
         how: 'waiting',
-        hidden: item.hiding,
         until: item.until,
       }
     }),

@@ -89,19 +89,19 @@ test.each([
 })
 
 test('a change that would leave no history is refused, and nothing of it stays', async () => {
-  const { change } = scene.town.service.room
-  await expect(change(null, {}, work => work.manager.query(`UPDATE business SET name = 'Robbed'`))).rejects.toThrow(
+  const { change } = scene.town.service.kit
+  await expect(change(null, work => work.manager.query(`UPDATE business SET name = 'Robbed'`))).rejects.toThrow(
     'leave no history',
   )
   expect(await scene.sql(`SELECT FROM business WHERE name = 'Robbed'`)).toHaveLength(0)
 })
 
 test('a letter of a change that fails is never sent', async () => {
-  const { change } = scene.town.service.room
+  const { change } = scene.town.service.kit
   const to = { name: null, address: 'never@ondaverde.example' }
-  const failing = change(null, {}, async work => {
+  const failing = change(null, async work => {
     await work.mail({ to, subject: 'never', body: ['never'] })
-    await work.record({ chain: crypto.randomUUID(), what: 'test', sentence: 'Something began.', by: null })
+    work.record({ chain: crypto.randomUUID(), what: 'test', sentence: 'Something began.', by: null })
     throw new Error('and failed')
   })
   await expect(failing).rejects.toThrow('and failed')

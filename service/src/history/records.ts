@@ -1,5 +1,5 @@
 import type { DataSource } from 'typeorm'
-import type { HistoryContent } from './hash.ts'
+import type { HistoryContent } from '../base/hash-entry.ts'
 
 export interface HistoryRow {
   readonly number: number

@@ -1,12 +1,12 @@
 import { boolean, mixed, number, object, string } from 'yup'
 import { nextLink, pageQuery, cutPage, readCursor, pageOf } from '../base/page.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { getPartner } from '../partners/findPartner.ts'
-import { getMember } from '../people/routes.ts'
+import { getPartner } from '../reach/findPartner.ts'
+import { getMember } from '../businesses/getMember.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 import { readHistory } from './records.ts'
 import { verifyHistory } from './verify.ts'
@@ -38,7 +38,7 @@ const verification = object({
 }).meta({ id: 'Verification' })
 
 /** The history of a business: read, filtered, proven. */
-export async function historyRoutes(app: House, room: Room): Promise<void> {
+export async function historyRoutes(app: App, kit: Kit): Promise<void> {
   app.get(
     '/v1/businesses/:business/history',
     {
@@ -51,16 +51,16 @@ export async function historyRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'see-history', 'Reading the history')
       const { limit, after, asset, person, partner } = request.query
       const filter = {
-        asset: asset ? (await getAssetNamed(room.database.manager, acting, asset)).id : undefined,
-        person: person ? (await getMember(room, acting, person)).id : undefined,
-        partner: partner ? (await getPartner(room.database.manager, acting, partner)).number : undefined,
+        asset: asset ? (await getAssetNamed(kit.database.manager, acting, asset)).id : undefined,
+        person: person ? (await getMember(kit.database.manager, acting, person)).id : undefined,
+        partner: partner ? (await getPartner(kit.database.manager, acting, partner)).number : undefined,
       }
       const rows = await readHistory(
-        room.database,
+        kit.database,
         acting.id,
         filter,
         Number(readCursor(after)?.[0] ?? 0) || null,
@@ -94,9 +94,9 @@ export async function historyRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'see-history', 'Reading the history')
-      return verifyHistory(room.database, acting.id)
+      return verifyHistory(kit.database, acting.id)
     },
   )
 }

@@ -1,6 +1,6 @@
 import { Temporal } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
-import { hashEntry, type HistoryContent } from './hash.ts'
+import { hashEntry, type HistoryContent } from '../base/hash-entry.ts'
 
 export interface Verification {
   readonly whole: boolean

@@ -1,19 +1,18 @@
-import { sayCount, sayGiven } from '@famiglia/core'
+import { sayCount, type EndSentence } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { withOwners } from '../assets/held.ts'
-import { targetsById } from '../assets/targets.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { memberships } from '../businesses/records.ts'
-import { findGrant, grantsOf, wordsOf, type Grant } from '../grants/records.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { getMember } from '../businesses/getMember.ts'
+import { changeMembership, worksSomewhere } from '../businesses/queries.ts'
+import type { GrantOn } from '../grants/endGrant.ts'
 import { keepGrant } from '../grants/keepGrant.ts'
-import { partiesOf } from '../grants/parties.ts'
-import { saySentenceIn } from '../grants/saySentence.ts'
-import { between } from '../history/append.ts'
-import { getMember } from '../people/routes.ts'
-import { proposals } from '../proposals/records.ts'
+import { grantsTo, termsOf } from '../grants/queries.ts'
+import { changeProposal } from '../proposals/queries.ts'
+import { withOwners } from '../reach/held.ts'
+import { selfAndTeams } from '../reach/holdersFor.ts'
+import { targetsById } from '../reach/targets.ts'
+import { saySentenceIn } from '../sentences/saySentence.ts'
 import { reviewLeaving, textOf, type Leaving } from './reviewLeaving.ts'
 
 export interface Left {
@@ -27,25 +26,23 @@ export interface Left {
  * Ends all that somebody holds in the acting business in one step: first their successors take over what only they held,
  * then everything ends, their sessions close where they work for nobody else, and it is looked at once more from their side.
  */
-export function completeLeaving(room: Room) {
+export function completeLeaving(kit: Kit) {
   return async (acting: Acting, who: string, successors: Readonly<Record<string, string>>): Promise<Left> => {
     requireStanding(acting, 'end-member', 'Seeing somebody out')
-    const person = await getMember(room, acting, who)
-    const ending = `end ${person.address}`
-    const businesses = [acting.id, ...(await partiesOf(room, acting, ending))]
-    return room.change(actorOf(acting.live), { businesses }, async change => {
+    return changeFor(kit, acting, async change => {
+      const person = await getMember(change.manager, acting, who)
       change.requireFreshProof('Seeing somebody out ends all they have, so it takes a fresh proof.')
-      const before = await reviewLeaving(room, change.manager, acting, person)
+      const before = await reviewLeaving(kit, change.manager, acting, person)
       assertTakenOver(before, successors)
       const takenOver: string[] = []
       for (const only of before.onlyTheirs) {
         const address = successors[only.key]
-        if (address) takenOver.push(await takeOver(room, change, acting, person, only, address))
+        if (address) takenOver.push(await takeOver(kit, change, acting, person, only, address))
       }
-      await saySentenceIn(room, change, acting, { sentence: ending, note: null, standing: 'member' })
+      await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: null, standing: null })
       const closed = await closeSessions(change, acting, person)
       const stillReaches = await reachedStill(change, acting, person.id)
-      await change.record({
+      change.record({
         chain: acting.id,
         what: 'member.seen-out',
         sentence: `${acting.live.name} saw ${person.name} out: ${sayCount(before.holds.length, 'asset', 'assets')} no longer reached, ${takenOver.length > 0 ? takenOver.join('; ') : 'nothing had to be taken over'}.`,
@@ -72,18 +69,18 @@ function assertTakenOver(before: Leaving, successors: Readonly<Record<string, st
 }
 
 async function takeOver(
-  room: Room,
+  kit: Kit,
   change: Change,
   acting: Acting,
   person: { id: string; name: string },
   only: Leaving['onlyTheirs'][number],
   address: string,
 ): Promise<string> {
-  const successor = await getMember(room, acting, address)
+  const successor = await getMember(change.manager, acting, address)
   if (successor.id === person.id) throw new Problem('request.invalid', `${person.name} cannot succeed themselves.`)
   if (only.kind === 'last admin') {
-    await change.manager.update(memberships, { businessId: acting.id, personId: successor.id }, { standing: 'admin' })
-    await change.record({
+    await changeMembership(change.manager, acting.id, successor.id, { standing: 'admin' })
+    change.record({
       chain: acting.id,
       what: 'standing.changed',
       sentence: `${acting.live.name} made ${successor.name} admin of ${acting.name}, in the place of ${person.name}.`,
@@ -93,8 +90,8 @@ async function takeOver(
     return `${successor.name} is admin`
   }
   if (only.kind === 'open proposal') {
-    await change.manager.update(proposals, { id: only.key }, { sentBy: successor.id })
-    await change.record({
+    await changeProposal(change, only.key, { sentBy: successor.id })
+    change.record({
       chain: acting.id,
       what: 'invitation.changed',
       sentence: `${successor.name} takes over ${only.about} from ${person.name}.`,
@@ -108,48 +105,50 @@ async function takeOver(
   return `${successor.name} takes over ${only.about}`
 }
 
-async function grantsOn(change: Change, acting: Acting, person: string, text: string): Promise<Grant[]> {
-  const held = await grantsOf(change.manager, acting.id, { person })
-  const targets = await targetsById(
+async function grantsOn(change: Change, acting: Acting, person: string, text: string): Promise<GrantOn[]> {
+  const held = await grantsTo(change.manager, acting.id, { kind: 'person', id: person })
+  const found = await targetsById(
     change.manager,
     held.map(grant => grant.targetId!),
   )
-  return held.filter(grant => targets.get(grant.targetId!)?.assets.some(asset => textOf(acting, asset) === text))
+  const targets = await withOwners(change.manager, acting.id, found)
+  return held
+    .map(grant => ({ grant, target: targets.get(grant.targetId!)! }))
+    .filter(({ target }) => target.assets.some(asset => textOf(acting, asset) === text))
 }
 
-/** A successor gets the same words, unless they hold something there by themselves already: then that is left to a sentence. */
+/** A successor gets the same terms for the same reason, unless they hold something there by themselves already: then that is left to a sentence. */
 async function passOn(
   change: Change,
   acting: Acting,
-  grant: Grant,
+  { grant, target }: GrantOn,
   successor: { id: string; name: string },
 ): Promise<void> {
-  if (await findGrant(change.manager, acting.id, grant.targetId!, { person: successor.id })) return
-  await keepGrant(change, null, {
-    business: acting.id,
-    target: grant,
-    holder: { person: successor.id },
-    words: { ...wordsOf(grant), from: null },
-    purpose: grant.purpose,
-    givenBy: acting.live.person,
-    proposal: null,
-    upstream: grant.upstreamId,
-    mayPassOn: grant.mayPassOn,
-  })
-  const found = await targetsById(change.manager, [grant.targetId!])
-  const { name, held } = (await withOwners(change.manager, acting.id, found)).get(grant.targetId!)!
-  await change.record({
-    ...(held ? between(acting, held.owner) : { chain: acting.id }),
-    what: 'grant.given',
-    sentence: `${acting.live.name} let ${successor.name} ${sayGiven(grant)} on ${name}, in the place of who leaves.`,
-    about: successor.id,
-    ...(grant.assetId ? { asset: grant.assetId } : {}),
-  })
+  const key = { kind: 'person' as const, id: successor.id }
+  if ((await grantsTo(change.manager, acting.id, key, target.id)).length > 0) return
+  const given = { giver: acting, person: { id: acting.live.person, name: acting.live.name }, proposal: null }
+  await keepGrant(
+    change,
+    given,
+    { key, name: successor.name, party: null },
+    {
+      target,
+      terms: { ...termsOf(grant), from: null },
+      purpose: grant.purpose,
+      upstream: grant.upstreamId,
+      mayPassOn: grant.mayPassOn,
+      saysAll: false,
+    },
+  )
+}
+
+function endOfAll(address: string): EndSentence {
+  return { verb: 'end', who: { by: 'address', address }, on: [], purpose: null }
 }
 
 /** Somebody who works for others too keeps their sign-in; it reaches nothing here. */
 async function closeSessions(change: Change, acting: Acting, person: { id: string }): Promise<number> {
-  const elsewhere = await change.manager.existsBy(memberships, { personId: person.id })
+  const elsewhere = await worksSomewhere(change.manager, person.id)
   if (elsewhere || person.id === acting.live.person) return 0
   const closed = (await change.manager.query(
     'UPDATE session SET ended_at = $2 WHERE person_id = $1 AND ended_at IS NULL RETURNING id',
@@ -162,7 +161,7 @@ async function closeSessions(change: Change, acting: Acting, person: { id: strin
 async function reachedStill(change: Change, acting: Acting, person: string): Promise<string[]> {
   const rows = (await change.manager.query(
     `SELECT DISTINCT coalesce(asset.name, bundle.name) AS name FROM access_grant g LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
-     WHERE g.business_id = $1 AND g.ended_at IS NULL AND (g.person_id = $2 OR g.team_id IN (SELECT team_id FROM team_member WHERE person_id = $2))`,
+     WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${selfAndTeams('$2::uuid')})`,
     [acting.id, person],
   )) as { name: string }[]
   return rows.map(row => row.name)

@@ -1,13 +1,29 @@
-import { leavesAnAdmin, reachOf, sayLevel, throughBusiness, type AccessFacts } from '@famiglia/core'
-import { In, type EntityManager } from 'typeorm'
-import type { Room } from '../base/room.ts'
-import { heldAssets } from '../assets/held.ts'
-import { assets, type Asset } from '../assets/records.ts'
-import { clearTextOf, targetOfAsset } from '../assets/targets.ts'
-import { adminsOf, findMembership } from '../businesses/records.ts'
+import {
+  grantsOf,
+  leavesAnAdmin,
+  printWhat,
+  reachOf,
+  saidWhy,
+  sayLevel,
+  throughBusiness,
+  throughOf,
+  unite,
+  type AccessFacts,
+} from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import { assetsById, type Asset } from '../assets/queries.ts'
+import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { giversOn } from '../grants/giversOn.ts'
-import { teamsOfPerson } from '../teams/records.ts'
+import { adminsOf, findMembership } from '../businesses/queries.ts'
+import { proposalKinds } from '../proposal-kinds.ts'
+import { gatherProposals } from '../proposals/gather.ts'
+import { isOpen, openProposals } from '../proposals/queries.ts'
+import { factsFrom } from '../reach/facts.ts'
+import { giversOn } from '../reach/givers.ts'
+import { heldAssets } from '../reach/held.ts'
+import { placesOfAsset } from '../reach/places.ts'
+import { targetOfAsset, whatOf } from '../reach/targets.ts'
+import { teamsOfPerson } from '../teams/queries.ts'
 
 /** Something that only the person about to go holds, so that somebody has to take it over. */
 export interface OnlyTheirs {
@@ -35,29 +51,33 @@ export interface Leaving {
 
 /** All that somebody about to go holds in the acting business by every path, and what only they hold. */
 export async function reviewLeaving(
-  room: Room,
+  kit: Kit,
   manager: EntityManager,
   acting: Acting,
   person: { id: string; name: string; address: string },
 ): Promise<Leaving> {
   const standing = (await findMembership(manager, acting.id, person.id))!.standing
-  const reached = await reachedAssets(room, manager, acting, person.id)
+  const reached = await reachedAssets(kit, manager, acting, person.id)
   const teams = await teamsOfPerson(manager, acting.id, person.id)
-  const now = room.clock.now()
+  const now = kit.clock.now()
   const holds = reached.flatMap(({ asset, facts }) => {
     const { level, paths } = reachOf(facts, now)
-    const live = paths.filter(path => !path.stopped)
-    if (live.length === 0) return []
-    const through = live.map(path => {
-      if (path.through === 'owner') return standing
-      if (path.through === 'business') return `what ${facts.asset.owner.name} gave`
-      return path.through === 'team' ? `team ${path.grants.at(-1)!.holder.name}` : 'own grant'
+    // What is held is not what is reached: whoever is paused or frozen still holds, marked as not counting.
+    const held = paths.filter(path => !path.stopped || stopsAlone.has(path.stopped))
+    if (held.length === 0) return []
+    const through = held.map(path => {
+      const stopped = path.stopped ? `, not counted: ${saidWhy(path.stopped)}` : ''
+      const by = throughOf(path)
+      if (by === 'owner') return `${standing}${stopped}`
+      if (by === 'business') return `what ${facts.asset.owner.name} gave${stopped}`
+      return `${by === 'team' ? `team ${grantsOf(path).at(-1)!.holder.name}` : 'own grant'}${stopped}`
     })
+    const shown = held.some(path => !path.stopped) ? level : held.map(path => path.level).reduce(unite)
     return [
       {
         asset: asset.name,
         text: textOf(acting, asset),
-        level: sayLevel(asset.kind, level),
+        level: sayLevel(asset.kind, shown),
         through: [...new Set(through)].join(', '),
       },
     ]
@@ -70,11 +90,21 @@ export async function reviewLeaving(
     person: { ...person, standing },
     holds,
     teams: teams.map(team => team.name),
-    onlyTheirs: await onlyTheirs(room, manager, acting, person.id, standing, reached),
+    onlyTheirs: await onlyTheirs(kit, manager, acting, person.id, standing, reached),
     sessions: counts!.sessions,
     tokens: counts!.tokens,
   }
 }
+
+/** Reasons for which somebody does not reach now what they hold: lifted, all is as it was. */
+const stopsAlone = new Set([
+  'person-paused',
+  'membership-paused',
+  'membership-frozen',
+  'asset-frozen',
+  'frozen-by-owner',
+  'not-begun',
+])
 
 interface Reached {
   readonly asset: Asset
@@ -82,13 +112,16 @@ interface Reached {
 }
 
 /** What somebody may reach for the business: its own assets, and those it holds from others, as far as they reach these through it. */
-async function reachedAssets(room: Room, manager: EntityManager, acting: Acting, person: string): Promise<Reached[]> {
+async function reachedAssets(kit: Kit, manager: EntityManager, acting: Acting, person: string): Promise<Reached[]> {
   const ids = (await manager.query(
     `SELECT id FROM asset WHERE business_id = $1 UNION (${heldAssets('$1')}) LIMIT 5000`,
     [acting.id],
   )) as { id: string }[]
-  const all = await manager.find(assets, { where: { id: In(ids.map(row => row.id)) }, order: { name: 'ASC' } })
-  const facts = await room.facts.aroundAll(all.map(asset => ({ person, asset: asset.id })))
+  const all = await assetsById(
+    manager,
+    ids.map(row => row.id),
+  )
+  const facts = await factsFrom(kit, manager).aroundAll(all.map(asset => ({ person, asset: asset.id })))
   return all.flatMap((asset, index) => {
     const around = facts[index]
     if (!around) return []
@@ -98,11 +131,11 @@ async function reachedAssets(room: Room, manager: EntityManager, acting: Acting,
 
 /** As sentences of the business name it, which is how a successor is chosen for it. */
 export function textOf(acting: Pick<Acting, 'id'>, asset: Asset): string {
-  return clearTextOf(targetOfAsset(asset), acting.id)
+  return printWhat(whatOf(targetOfAsset(asset), acting.id))
 }
 
 async function onlyTheirs(
-  room: Room,
+  kit: Kit,
   manager: EntityManager,
   acting: Acting,
   person: string,
@@ -113,26 +146,31 @@ async function onlyTheirs(
   const admins = (await adminsOf(manager, acting.id)).map(admin => admin.id)
   if (standing === 'admin' && !leavesAnAdmin(admins, person))
     found.push({ kind: 'last admin', about: acting.name, key: 'admin', must: true })
-  const now = room.clock.now()
+  const now = kit.clock.now()
   for (const { asset, facts } of reached) {
     const own = reachOf(facts, now).paths.filter(
-      path => !path.stopped && path.through !== 'owner' && path.through !== 'business',
+      path => !path.stopped && throughOf(path) !== 'owner' && throughOf(path) !== 'business',
     )
     if (own.length === 0) continue
     const text = textOf(acting, asset)
-    const givers = asset.businessId === acting.id ? await giversOn(room, manager, asset) : []
+    const givers = asset.businessId === acting.id ? await giversOn(kit, manager, asset) : []
     const stewards = givers.filter(giver => giver.as === 'steward')
     if (stewards.length === 1 && stewards[0]!.id === person)
       found.push({ kind: 'sole steward', about: asset.name, key: text, must: false })
     else if ((await holdersBeside(manager, acting.id, asset.id, person)) === 0)
       found.push({ kind: 'sole holder', about: asset.name, key: text, must: false })
   }
-  const open = (await manager.query(
-    "SELECT id, to_address FROM proposal WHERE business_id = $1 AND sent_by = $2 AND state = 'open' AND kind = 'invitation' ORDER BY opened_at LIMIT 100",
-    [acting.id, person],
-  )) as { id: string; to_address: string }[]
-  for (const { id, to_address } of open)
-    found.push({ kind: 'open proposal', about: `the invitation to ${to_address}`, key: id, must: false })
+  const open = await openProposals(manager, { businessId: acting.id, sentBy: person })
+  const sent = await gatherProposals(
+    manager,
+    proposalKinds,
+    open.filter(one => isOpen(one, now)),
+  )
+  for (const parts of sent) {
+    const kind = proposalKinds.of(parts.proposal)
+    if (kind.answeredBy !== 'givers')
+      found.push({ kind: 'open proposal', about: kind.name(parts), key: parts.proposal.id, must: false })
+  }
   return found
 }
 
@@ -140,8 +178,8 @@ async function onlyTheirs(
 async function holdersBeside(manager: EntityManager, business: string, asset: string, person: string): Promise<number> {
   const [row] = (await manager.query(
     `SELECT count(*)::integer AS others FROM access_grant g WHERE g.business_id = $3 AND g.ended_at IS NULL AND g.holder_id <> $2
-       AND g.target_id = ANY (ARRAY[$1::uuid] || ARRAY(SELECT bundle_id FROM bundle_asset WHERE asset_id = $1))
-       AND NOT (g.team_id IS NOT NULL AND (SELECT count(*) FILTER (WHERE person_id <> $2) FROM team_member WHERE team_id = g.team_id) = 0)`,
+       AND g.target_id = ANY ((SELECT ${placesOfAsset('asset')} FROM asset WHERE asset.id = $1)::uuid[])
+       AND NOT (g.holder_kind = 'team' AND (SELECT count(*) FILTER (WHERE person_id <> $2) FROM team_member WHERE team_id = g.holder_id) = 0)`,
     [asset, person, business],
   )) as { others: number }[]
   return row!.others

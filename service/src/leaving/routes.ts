@@ -1,9 +1,9 @@
 import { array, boolean, number, object, string } from 'yup'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
-import { getMember } from '../people/routes.ts'
+import { getMember } from '../businesses/getMember.ts'
 import { personParams } from '../people/schemas.ts'
 import { completeLeaving } from './completeLeaving.ts'
 import { reviewLeaving } from './reviewLeaving.ts'
@@ -49,7 +49,7 @@ const leftOut = object({
 })
 
 /** Seeing somebody out: what they hold, what only they hold, and one step that ends it. */
-export async function leavingRoutes(app: House, room: Room): Promise<void> {
+export async function leavingRoutes(app: App, kit: Kit): Promise<void> {
   app.get(
     '/v1/businesses/:business/people/:person/leaving',
     {
@@ -61,10 +61,10 @@ export async function leavingRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'end-member', 'Seeing somebody out')
-      const { id, name, address } = await getMember(room, acting, request.params.person)
-      return reviewLeaving(room, room.database.manager, acting, { id, name, address })
+      const { id, name, address } = await getMember(kit.database.manager, acting, request.params.person)
+      return reviewLeaving(kit, kit.database.manager, acting, { id, name, address })
     },
   )
 
@@ -80,13 +80,13 @@ export async function leavingRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const chosen = request.body.successors ?? []
       const twice = chosen.find((one, index) => chosen.findIndex(other => other.key === one.key) !== index)
       if (twice)
         throw new Problem('request.invalid', `Two successors are named for ${twice.key}.`, { pointer: '/successors' })
       const byKey = Object.fromEntries(chosen.map(one => [one.key, one.address]))
-      return completeLeaving(room)(acting, request.params.person, byKey)
+      return completeLeaving(kit)(acting, request.params.person, byKey)
     },
   )
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import type { Letter } from './letter.ts'
+import type { Letter } from '../base/letter.ts'
 import { renderLetter } from './render.ts'
 
 const letter: Letter = {

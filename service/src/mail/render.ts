@@ -1,4 +1,4 @@
-import type { Letter } from './letter.ts'
+import type { Letter } from '../base/letter.ts'
 
 export interface RenderedLetter {
   readonly text: string

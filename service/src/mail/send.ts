@@ -2,8 +2,8 @@ import { createTransport } from 'nodemailer'
 import type { DataSource } from 'typeorm'
 import type { Clock } from '../base/clock.ts'
 import type { Secrets } from '../base/secrets.ts'
-import type { LetterLink } from './letter.ts'
-import { sendUnsent } from './records.ts'
+import type { LetterLink } from '../base/letter.ts'
+import { sendUnsent } from '../base/outbox.ts'
 import { renderLetter } from './render.ts'
 
 export interface Postman {

@@ -1,26 +1,26 @@
 import { leavesAnAdmin } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { adminsOf, memberships } from '../businesses/records.ts'
+import { adminsOf, findMembership, removeMembership } from '../businesses/queries.ts'
+import { proposalKinds } from '../proposal-kinds.ts'
+import { voidSentBy } from '../proposals/voidSentBy.ts'
 
-/** Ends somebody's place in the acting business, in its teams too. Their grants are ended by who calls this. */
+/** Ends somebody's place in the acting business, in its teams too, and what they sent. Their grants are ended by who calls this. */
 export async function endMembership(
+  kit: Kit,
   change: Change,
   acting: Acting,
   person: { id: string; name: string },
 ): Promise<void> {
-  const membership = await change.manager.findOneByOrFail(memberships, { businessId: acting.id, personId: person.id })
+  const membership = (await findMembership(change.manager, acting.id, person.id))!
   if (membership.standing === 'admin') {
     await assertNotLastAdmin(change, acting, person)
     change.requireFreshProof('Ending an admin takes a fresh proof.')
   }
-  await change.manager.query(
-    'DELETE FROM team_member USING team WHERE team.id = team_member.team_id AND team.business_id = $1 AND team_member.person_id = $2',
-    [acting.id, person.id],
-  )
-  await change.manager.delete(memberships, { businessId: acting.id, personId: person.id })
-  await change.record({
+  await removeMembership(change.manager, acting.id, person.id)
+  change.record({
     chain: acting.id,
     what: 'membership.ended',
     sentence:
@@ -30,6 +30,7 @@ export async function endMembership(
     about: person.id,
     data: { standing: membership.standing },
   })
+  await voidSentBy(kit, change, proposalKinds, acting.id, person.id)
 }
 
 /** The last admin cannot go, be lowered or be stopped: asked under the lock on the business, so that of two who leave at once one stays. */

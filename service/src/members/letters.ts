@@ -1,7 +1,7 @@
 import { standingMeans, type Standing } from '@famiglia/core'
 import type { Acting } from '../businesses/acting.ts'
-import type { Letter } from '../mail/letter.ts'
-import type { KnownPerson } from '../people/records.ts'
+import type { Letter } from '../base/letter.ts'
+import type { KnownPerson } from '../people/queries.ts'
 
 export function standingLetter(acting: Acting, person: KnownPerson, standing: Standing): Letter {
   return {

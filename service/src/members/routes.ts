@@ -2,11 +2,11 @@ import { standings, type Standing } from '@famiglia/core'
 import { object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { saySentence } from '../grants/saySentence.ts'
+import { saySentence } from '../sentences/saySentence.ts'
 import { personParams } from '../people/schemas.ts'
 import { resultOut } from '../proposals/schemas.ts'
 import { liftStop, stopMember, type Stop } from './stopMember.ts'
@@ -23,7 +23,7 @@ const standingOut = object({ result: string().required(), proposal: string().nul
 const withReason = object({ reason: string().trim().max(500) }).noUnknown()
 
 /** People's places in a business: standing, pause, freeze, leaving. */
-export async function memberRoutes(app: House, room: Room): Promise<void> {
+export async function memberRoutes(app: App, kit: Kit): Promise<void> {
   app.put(
     '/v1/businesses/:business/people/:person/standing',
     {
@@ -36,9 +36,9 @@ export async function memberRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { standing, note } = request.body
-      return setStanding(room)(acting, request.params.person, standing as Standing, note ?? null, onceIn(request))
+      return setStanding(kit)(acting, request.params.person, standing as Standing, note ?? null, onceIn(request))
     },
   )
 
@@ -55,8 +55,8 @@ export async function memberRoutes(app: House, room: Room): Promise<void> {
         },
       },
       async request =>
-        stopMember(room, how)(
-          await actingFor(room.database, request),
+        stopMember(kit, how)(
+          await actingFor(kit.database, request),
           request.params.person,
           request.body.reason ?? null,
         ),
@@ -71,7 +71,7 @@ export async function memberRoutes(app: House, room: Room): Promise<void> {
           response: { 200: resultOut },
         },
       },
-      async request => liftStop(room, how)(await actingFor(room.database, request), request.params.person),
+      async request => liftStop(kit, how)(await actingFor(kit.database, request), request.params.person),
     )
   }
 
@@ -86,10 +86,11 @@ export async function memberRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
-      const said = await saySentence(room)(
+      const acting = await actingFor(kit.database, request)
+      const said = await saySentence(kit)(
         acting,
-        { sentence: `end ${acting.live.address}`, note: null, standing: 'member' },
+        `end ${acting.live.address}`,
+        { note: null, standing: null },
         onceIn(request),
       )
       if (said.outcome !== 'ended') throw new Problem('person.unknown', `You do not work for ${acting.name}.`)

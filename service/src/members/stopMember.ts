@@ -1,9 +1,8 @@
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { actorOf } from '../base/session.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { findMembership, memberships, type Membership } from '../businesses/records.ts'
-import { getMember } from '../people/routes.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { changeMembership, findMembership, type Membership } from '../businesses/queries.ts'
+import { getMember } from '../businesses/getMember.ts'
 import { assertNotLastAdmin } from './endMembership.ts'
 import { stoppedLetter } from './letters.ts'
 
@@ -18,21 +17,16 @@ const done = { pause: 'paused', freeze: 'froze' } as const
 const undone = { pause: 'resumed', freeze: 'unfroze' } as const
 
 /** Stops somebody at once; everything they have stays as it is and counts for nothing. The last admin cannot be stopped. */
-export function stopMember(room: Room, how: Stop) {
+export function stopMember(kit: Kit, how: Stop) {
   return async (acting: Acting, who: string, reason: string | null): Promise<{ result: string }> => {
     requireStanding(acting, how === 'freeze' ? 'freeze' : 'arrange-people', `To ${how} somebody`)
-    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
-      const person = await getMember(room, acting, who)
+    return changeFor(kit, acting, async change => {
+      const person = await getMember(change.manager, acting, who)
       const membership = (await findMembership(change.manager, acting.id, person.id))!
       if (membership.standing === 'admin') await assertNotLastAdmin(change, acting, person)
       const already = membership[kept[how]] !== null
-      if (!already)
-        await change.manager.update(
-          memberships,
-          { businessId: acting.id, personId: person.id },
-          { [kept[how]]: change.now },
-        )
-      await change.record({
+      if (!already) await changeMembership(change.manager, acting.id, person.id, { [kept[how]]: change.now })
+      change.record({
         chain: acting.id,
         what: already ? `member.${how}-repeated` : `member.${done[how]}`,
         sentence: `${acting.live.name} ${done[how]} ${person.name}${reason ? `: “${reason}”` : ''}.`,
@@ -50,21 +44,21 @@ export function stopMember(room: Room, how: Stop) {
 }
 
 /** Lifts a pause or a freeze: everything is as it was, as far as it has not run out meanwhile. Takes a fresh proof. */
-export function liftStop(room: Room, how: Stop) {
+export function liftStop(kit: Kit, how: Stop) {
   return async (acting: Acting, who: string): Promise<{ result: string }> => {
     requireStanding(
       acting,
       how === 'freeze' ? 'freeze' : 'arrange-people',
       `To ${how === 'pause' ? 'resume' : 'unfreeze'} somebody`,
     )
-    return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
-      const person = await getMember(room, acting, who)
+    return changeFor(kit, acting, async change => {
+      const person = await getMember(change.manager, acting, who)
       const membership = (await findMembership(change.manager, acting.id, person.id))!
       if (membership[kept[how]] === null)
         throw new Problem('request.invalid', `${person.name} is not ${how === 'pause' ? 'paused' : 'frozen'}.`)
       change.requireFreshProof('It brings back all that somebody had, so it takes a fresh proof.')
-      await change.manager.update(memberships, { businessId: acting.id, personId: person.id }, { [kept[how]]: null })
-      await change.record({
+      await changeMembership(change.manager, acting.id, person.id, { [kept[how]]: null })
+      change.record({
         chain: acting.id,
         what: `member.${undone[how]}`,
         sentence: `${acting.live.name} ${undone[how]} ${person.name}.`,

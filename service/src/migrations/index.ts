@@ -1,6 +1,12 @@
 import { FirstRecords1795392000000 } from './1795392000000-first-records.ts'
 import { TeamsBundlesPurposes1795422000000 } from './1795422000000-teams-bundles-purposes.ts'
 import { Partners1795459000000 } from './1795459000000-partners.ts'
+import { OneRecord1795600000000 } from './1795600000000-one-record.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
-export const migrations = [FirstRecords1795392000000, TeamsBundlesPurposes1795422000000, Partners1795459000000]
+export const migrations = [
+  FirstRecords1795392000000,
+  TeamsBundlesPurposes1795422000000,
+  Partners1795459000000,
+  OneRecord1795600000000,
+]

@@ -11,7 +11,7 @@ beforeAll(async () => {
 })
 afterAll(() => scene.close())
 
-const look = () => tellRunningOut(scene.town.service.room)()
+const look = () => tellRunningOut(scene.town.service.kit)()
 const about = async (address: string, words: string) =>
   (await scene.letters(address)).filter(subject => subject.includes(words)).length
 
@@ -69,7 +69,7 @@ test.each([
 ])('a date is the whole day in the zone of the business, also when the clocks go %s', async (_what, date, instant) => {
   await scene.say(scene.agnese, `let ${scene.tomasz.email} watch on ad-account/winter-freight until ${date}`)
   const [grant] = await scene.sql<{ until_at: Date }>(
-    `SELECT g.until_at FROM access_grant g JOIN person_address a USING (person_id) WHERE a.address = $1 AND g.ended_at IS NULL AND g.until_at IS NOT NULL`,
+    `SELECT g.until_at FROM access_grant g JOIN person_address a ON a.person_id = g.holder_id WHERE a.address = $1 AND g.ended_at IS NULL AND g.until_at IS NOT NULL`,
     [scene.tomasz.email],
   )
   expect(grant!.until_at.toISOString()).toBe(Temporal.Instant.from(instant).toString({ fractionalSecondDigits: 3 }))

@@ -1,43 +1,43 @@
-import { noticesDue, sayAge, sayEnd, Temporal } from '@famiglia/core'
-import type { Room } from '../base/room.ts'
-import type { Letter } from '../mail/letter.ts'
-import { targetsById, type Target } from '../assets/targets.ts'
-import { adminsOf, businesses, type Business } from '../businesses/records.ts'
-import { grants, type Grant } from '../grants/records.ts'
-import { sayWords } from '../grants/tellLevel.ts'
-import { between } from '../history/append.ts'
-import { peopleById, type KnownPerson } from '../people/records.ts'
-import { membersOfTeam, teams } from '../teams/records.ts'
+import { noticeDays, noticesDue, sayAge, sayEnd, type Temporal } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import { between } from '../base/chain.ts'
+import type { Kit } from '../base/kit.ts'
+import type { Letter } from '../base/letter.ts'
+import { adminsOf, getBusiness, type Business } from '../businesses/queries.ts'
+import { grantById, noteNotices, termsOf, type Grant } from '../grants/queries.ts'
+import { sayTarget } from '../grants/tellThings.ts'
+import { peopleById, type KnownPerson } from '../people/queries.ts'
+import { targetsById, type Target } from '../reach/targets.ts'
+import { membersOfTeam, teamById } from '../teams/queries.ts'
 
 const atOnce = 200
 
-/** Grants that end within a fortnight and whose holders were told less often than is due. */
+/** Grants whose end comes near and whose holders were told less often than is due. */
 const due = `
   SELECT id FROM access_grant WHERE ended_at IS NULL AND until_at > $1
-    AND ((until_at <= $1::timestamptz + interval '14 days' AND notices < 1) OR (until_at <= $1::timestamptz + interval '7 days' AND notices < 2) OR (until_at <= $1::timestamptz + interval '1 day' AND notices < 3))
+    AND EXISTS (SELECT FROM unnest($2::integer[]) WITH ORDINALITY AS due(days, turn) WHERE until_at <= $1::timestamptz + days * interval '1 day' AND notices < turn)
   ORDER BY until_at LIMIT ${atOnce}`
 
 /** Tells holder and giver 14, 7 and 1 days before access ends by itself. Looked for every few minutes; late ones go out once. */
-export function tellRunningOut(room: Room): () => Promise<void> {
+export function tellRunningOut(kit: Kit): () => Promise<void> {
   return async () => {
-    const rows = (await room.database.query(due, [room.clock.now().toString()])) as { id: string }[]
-    for (const { id } of rows) await tell(room, id)
+    const rows = (await kit.database.query(due, [kit.clock.now().toString(), noticeDays])) as { id: string }[]
+    for (const { id } of rows) await tell(kit, id)
   }
 }
 
-async function tell(room: Room, id: string): Promise<void> {
-  const { businessId, partnerId } = await room.database.manager.findOneByOrFail(grants, { id })
-  await room.change(null, { businesses: [businessId, partnerId ?? businessId] }, async change => {
-    const grant = await change.manager.findOneByOrFail(grants, { id })
+async function tell(kit: Kit, id: string): Promise<void> {
+  await kit.change(null, async change => {
+    const grant = (await grantById(change.manager, id))!
     const wanted = grant.until ? noticesDue(grant.until, change.now) : 0
-    const business = await change.manager.findOneByOrFail(businesses, { id: businessId })
+    const business = await getBusiness(change.manager, grant.businessId)
     const target = (await targetsById(change.manager, [grant.targetId!])).get(grant.targetId!)!
     const { name, people, partner } = await whoHolds(change.manager, grant)
     const entry = {
-      ...(partner ? between(business, partner) : { chain: businessId }),
+      ...(partner ? between(business, partner) : { chain: business.id }),
       by: null,
       ...(grant.assetId ? { asset: grant.assetId } : {}),
-      ...(grant.personId ? { about: grant.personId } : {}),
+      ...(grant.holderKind === 'person' ? { about: grant.holderId } : {}),
     }
     if (grant.endedAt || wanted <= grant.notices)
       return change.record({
@@ -45,10 +45,10 @@ async function tell(room: Room, id: string): Promise<void> {
         what: 'grant.looked-at',
         sentence: `${name} had been told of the end on ${target.name} already.`,
       })
-    await change.manager.update(grants, { id }, { notices: wanted })
+    await noteNotices(change.manager, id, wanted)
     const giver = (await peopleById(change.manager, [grant.givenBy])).get(grant.givenBy)!
     const end = sayEnd(grant.until!, business.zone)
-    await change.record({
+    change.record({
       ...entry,
       what: 'grant.running-out',
       sentence: `${name} and ${giver.name} were told that ${name} reaches ${target.name} until ${end}.`,
@@ -61,18 +61,18 @@ async function tell(room: Room, id: string): Promise<void> {
 }
 
 async function whoHolds(
-  manager: Parameters<typeof peopleById>[0],
-  grant: Grant,
+  manager: EntityManager,
+  { holderKind, holderId }: Grant,
 ): Promise<{ name: string; people: readonly KnownPerson[]; partner?: Business }> {
-  if (grant.partnerId) {
-    const partner = await manager.findOneByOrFail(businesses, { id: grant.partnerId })
+  if (holderKind === 'business') {
+    const partner = await getBusiness(manager, holderId)
     return { name: partner.name, people: await adminsOf(manager, partner.id), partner }
   }
-  if (grant.teamId) {
-    const team = await manager.findOneByOrFail(teams, { id: grant.teamId })
+  if (holderKind === 'team') {
+    const team = await teamById(manager, holderId)
     return { name: `the team ${team.name}`, people: await membersOfTeam(manager, team.id) }
   }
-  const person = (await peopleById(manager, [grant.personId!])).get(grant.personId!)!
+  const person = (await peopleById(manager, [holderId])).get(holderId)!
   return { name: person.name, people: [person] }
 }
 
@@ -90,7 +90,7 @@ function holderLetter(
     subject: `${partner ? `The access of ${partner.name}` : 'Your access'} to ${target.name} ends on ${sayEnd(grant.until!, business.zone)}`,
     body: [
       `Dear ${to.name},`,
-      `${business.name} lets ${whom} ${sayWords(grant, [target.name], business.zone)}. It ends by itself then; nothing has to be done.`,
+      `${business.name} lets ${whom} ${sayTarget(target, { ...termsOf(grant), from: null }, business.zone, grant.purpose)}. It ends by itself then; nothing has to be done.`,
       `If you still need it, ask ${giver.name} (${giver.address}).`,
     ],
     button: partner
@@ -115,8 +115,8 @@ function giverLetter(
     subject: `${holder} reaches ${target.name} until ${sayEnd(grant.until!, business.zone)}`,
     body: [
       `Dear ${to.name},`,
-      `what you gave ${holder} ends by itself ${sayAge(grant.until!, now)}: ${sayWords(grant, [target.name], business.zone)}. Prolong it from your desk, or let it end.`,
+      `what you gave ${holder} ends by itself ${sayAge(grant.until!, now)}: ${sayTarget(target, { ...termsOf(grant), from: null }, business.zone, grant.purpose)}. Extend it from your desk, or let it end.`,
     ],
-    button: { label: 'Prolong it, or let it end', leads: { to: 'page', path: `/${business.number}/desk` } },
+    button: { label: 'Extend it, or let it end', leads: { to: 'page', path: `/${business.number}/desk` } },
   }
 }

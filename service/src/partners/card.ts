@@ -1,9 +1,8 @@
 import { knownPurposes, samePurpose } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { readBusinessNumber, requireStanding, type Acting } from '../businesses/acting.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, readBusinessNumber, requireStanding, type Acting } from '../businesses/acting.ts'
 
 /** What a business that works for others shows of itself: its number, and the purposes it needs, with a reason for each. */
 export interface Card {
@@ -37,7 +36,7 @@ export async function findOwnCard(manager: EntityManager, acting: Acting): Promi
 
 export type CardWanted = Pick<Card, 'introduction' | 'contact' | 'purposes'>
 
-export function publishCard(room: Room) {
+export function publishCard(kit: Kit) {
   return async (acting: Acting, wanted: CardWanted): Promise<void> => {
     requireStanding(acting, 'deal-with-partners', 'Publishing a calling card')
     const unknown = wanted.purposes.find(({ name }) => !knownPurposes.some(known => samePurpose(known.name, name)))
@@ -47,13 +46,13 @@ export function publishCard(room: Room) {
         `“${unknown.name}” is no purpose that every business has: ${knownPurposes.map(known => `“${known.name}”`).join(', ')} are.`,
         { pointer: '/purposes' },
       )
-    await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    await changeFor(kit, acting, async change => {
       await change.manager.query(
         `INSERT INTO calling_card (business_id, introduction, contact, purposes, published_at) VALUES ($1, $2, $3, $4, $5)
          ON CONFLICT (business_id) DO UPDATE SET introduction = excluded.introduction, contact = excluded.contact, purposes = excluded.purposes, published_at = excluded.published_at`,
         [acting.id, wanted.introduction, wanted.contact, JSON.stringify(wanted.purposes), change.now.toString()],
       )
-      await change.record({
+      change.record({
         chain: acting.id,
         what: 'card.published',
         sentence: `${acting.live.name} published the calling card of ${acting.name}: ${wanted.purposes.map(one => `“${one.name}”`).join(', ')}.`,
@@ -63,12 +62,12 @@ export function publishCard(room: Room) {
   }
 }
 
-export function takeCardBack(room: Room) {
+export function takeCardBack(kit: Kit) {
   return async (acting: Acting): Promise<void> => {
     requireStanding(acting, 'deal-with-partners', 'Taking back the calling card')
-    await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    await changeFor(kit, acting, async change => {
       await change.manager.query('DELETE FROM calling_card WHERE business_id = $1', [acting.id])
-      await change.record({
+      change.record({
         chain: acting.id,
         what: 'card.taken-back',
         sentence: `${acting.live.name} took back the calling card of ${acting.name}.`,

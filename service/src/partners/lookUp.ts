@@ -1,11 +1,11 @@
-import { parseSentence, type BusinessNumber } from '@famiglia/core'
+import type { AssetNumber, BusinessNumber, Sentence } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { readBusinessNumber, requireStanding, type Acting } from '../businesses/acting.ts'
-import { adminsOf, businesses, type Business } from '../businesses/records.ts'
-import { isPartner } from './findPartner.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, readBusinessNumber, requireStanding, type Acting } from '../businesses/acting.ts'
+import { adminsOf, findBusinessNumbered, type Business } from '../businesses/queries.ts'
+import { findAssetNumbered, type Asset } from '../assets/queries.ts'
+import { isPartner } from '../reach/findPartner.ts'
 import { sharedBetween } from './sharedBetween.ts'
 
 /** A business as it is shown to who has its number, before anything is sent to it. */
@@ -28,7 +28,7 @@ export const lookUpsAnHour = 30
  * `partner.unknown` where nobody has it. Each look-up of a stranger leaves a trace, and there are so many an hour:
  * `request.too-many`.
  */
-export function lookUp(room: Room) {
+export function lookUp(kit: Kit) {
   return async (acting: Acting, text: string): Promise<FoundBusiness> => {
     requireStanding(acting, 'deal-with-partners', 'Looking up a business')
     const number = readBusinessNumber(text)
@@ -37,8 +37,8 @@ export function lookUp(room: Room) {
         'business.own-number',
         `${number} is the number of ${acting.name} itself: it is yours to give out.`,
       )
-    const found = await findTraced(room, acting, number)
-    const manager = room.database.manager
+    const found = await findTraced(kit, acting, number)
+    const manager = kit.database.manager
     return {
       number: found.number,
       name: found.name,
@@ -46,27 +46,25 @@ export function lookUp(room: Room) {
       cloth: found.cloth,
       since: found.openedAt.toString(),
       mailDomain: await mailDomainOf(manager, found.id),
-      shared: await sharedBetween(room, acting, found),
+      shared: await sharedBetween(kit, acting, found),
     }
   }
 }
 
 /** Has every number that a sentence names and that is new to the business looked up, within the limit and with a trace. */
-export async function lookUpNamed(room: Room, acting: Acting, sentence: string): Promise<void> {
-  const reading = parseSentence(sentence, room.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate())
-  if (!reading.ok || 'grant' in reading.sentence) return
-  const { who } = reading.sentence
-  for (const one of Array.isArray(who) ? who : [who])
+export async function lookUpNamed(kit: Kit, acting: Acting, sentence: Sentence): Promise<void> {
+  if ('grant' in sentence) return
+  for (const one of [sentence.who].flat())
     if (one.by === 'number' && one.number !== acting.number) {
       requireStanding(acting, 'deal-with-partners', 'Dealing with another business')
-      await findTraced(room, acting, one.number)
+      await findTraced(kit, acting, one.number)
     }
 }
 
-async function findTraced(room: Room, acting: Acting, number: BusinessNumber): Promise<Business> {
-  const found = await room.database.manager.findOneBy(businesses, { number })
-  if (found && (await isPartner(room.database.manager, acting.id, found.id))) return found
-  await leaveTrace(room, acting, number, found)
+async function findTraced(kit: Kit, acting: Acting, number: BusinessNumber): Promise<Business> {
+  const found = await findBusinessNumbered(kit.database.manager, number)
+  if (found && (await isPartner(kit.database.manager, acting.id, found.id))) return found
+  await leaveTrace(kit, acting, number, found)
   if (found) return found
   throw new Problem(
     'partner.unknown',
@@ -74,10 +72,23 @@ async function findTraced(room: Room, acting: Acting, number: BusinessNumber): P
   )
 }
 
-async function leaveTrace(room: Room, acting: Acting, number: BusinessNumber, found: Business | null): Promise<void> {
+/** An asset by its number, whoever owns it: limited and traced as looking up a business is, and not there answers alike. */
+export async function lookUpAsset(kit: Kit, acting: Acting, number: AssetNumber): Promise<Asset> {
+  const found = await findAssetNumbered(kit.database.manager, number)
+  if (found?.businessId !== acting.id) await leaveTrace(kit, acting, number, null)
+  if (found) return found
+  throw new Problem('asset.unknown', `No asset has the number ${number}. Have it read to you again.`)
+}
+
+async function leaveTrace(
+  kit: Kit,
+  acting: Acting,
+  number: BusinessNumber | AssetNumber,
+  found: Business | null,
+): Promise<void> {
   const { person } = acting.live
-  const hourAgo = room.clock.now().subtract({ hours: 1 }).toString()
-  const recent = (await room.database.query(
+  const hourAgo = kit.clock.now().subtract({ hours: 1 }).toString()
+  const recent = (await kit.database.query(
     'SELECT business_id AS business, number FROM look_up WHERE person_id = $1 AND at > $2',
     [person, hourAgo],
   )) as { business: string; number: string }[]
@@ -88,15 +99,15 @@ async function leaveTrace(room: Room, acting: Acting, number: BusinessNumber, fo
       `You looked up ${lookUpsAnHour} numbers within an hour. Go on in a while; numbers you dealt with before work on.`,
       { retryAfter: 600 },
     )
-  await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+  await changeFor(kit, acting, async change => {
     await change.manager.query(
       'INSERT INTO look_up (person_id, at, business_id, number, found) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING',
       [person, change.now.toString(), acting.id, number, found !== null],
     )
-    await change.record({
+    change.record({
       chain: acting.id,
       what: 'number.looked-up',
-      sentence: `${acting.live.name} looked up ${number}: ${found ? `${found.name}, ${found.town}` : 'nobody has it'}.`,
+      sentence: `${acting.live.name} looked up ${number}: ${found ? `${found.name}, ${found.town}` : number.startsWith('A') ? 'an asset' : 'nobody has it'}.`,
       partners: [number],
     })
   })

@@ -8,7 +8,6 @@ import {
   ask,
   betweenTwoBusinesses,
   callum,
-  can,
   decideFor,
   marisol,
   offer,
@@ -68,7 +67,7 @@ test('strangers’ numbers are looked up so many times an hour, and known ones g
 test('the admins of a partner are told before what it was given runs out, and so is who gave it', async () => {
   const day = scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days: 10 })
   await accept(callum, await offer(`watch on ${winter} until ${day.toString()}`))
-  await tellRunningOut(scene.town.service.room)()
+  await tellRunningOut(scene.town.service.kit)()
   const told = await scene.letters(callum.email)
   expect(told[0]).toContain('The access of Gullwright & Moss to Winter Freight ends on')
   expect((await scene.letters(agnese.email))[0]).toContain('Gullwright & Moss reaches Winter Freight until')

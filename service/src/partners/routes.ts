@@ -1,20 +1,20 @@
 import { nextLink, pageQuery } from '../base/page.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { object } from 'yup'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
 import { done } from '../sign-in/schemas.ts'
 import { asVCard, findOwnCard, getCard, publishCard, takeCardBack, type Card } from './card.ts'
-import { getPartner } from './findPartner.ts'
+import { getPartner } from '../reach/findPartner.ts'
 import { lookUp } from './lookUp.ts'
-import { partnersPeople } from './partnersPeople.ts'
-import { readinessAtPartner, readinessOfPartner } from './readinessBetween.ts'
+import { partnersPeople } from '../reach/partnersPeople.ts'
+import { readinessAtPartner, readinessOfPartner } from '../readiness/readinessBetween.ts'
 import { readPartner } from './readPartner.ts'
 import { readPartners } from './readPartners.ts'
 import * as schemas from './schemas.ts'
-import { heldByBusiness } from './sharedAssets.ts'
+import { heldByBusiness } from '../reach/sharedAssets.ts'
 import { freezePartner, freezePartnersPerson } from './stopPartner.ts'
 import { takeOffersAtOnce } from './takeOffersAtOnce.ts'
 
@@ -22,8 +22,8 @@ const tags = ['partners']
 const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
 
 /** Other businesses: found by number, what there is between the two, and their calling cards. */
-export async function partnerRoutes(app: House, room: Room): Promise<void> {
-  const manager = room.database.manager
+export async function partnerRoutes(app: App, kit: Kit): Promise<void> {
+  const manager = kit.database.manager
 
   app.post(
     '/v1/businesses/:business/look-ups',
@@ -36,7 +36,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
         response: { 200: schemas.foundBusiness },
       },
     },
-    async request => lookUp(room)(await actingFor(room.database, request), request.body.number) as never,
+    async request => lookUp(kit)(await actingFor(kit.database, request), request.body.number) as never,
   )
 
   app.get(
@@ -51,8 +51,8 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = dealing(await actingFor(room.database, request))
-      const page = await readPartners(room, acting, request.query.limit, request.query.after)
+      const acting = dealing(await actingFor(kit.database, request))
+      const page = await readPartners(kit, acting, request.query.limit, request.query.after)
       void reply.headers(nextLink(request.url, page.next))
       return page
     },
@@ -70,7 +70,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const { acting, partner } = await dealingWith(request)
-      return readPartner(room, acting, partner) as never
+      return readPartner(kit, acting, partner) as never
     },
   )
 
@@ -87,7 +87,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
     },
     async (request, reply) => {
       const { acting, partner } = await dealingWith(request)
-      const page = await partnersPeople(room, acting, partner, Math.min(request.query.limit, 50), request.query.after)
+      const page = await partnersPeople(kit, acting, partner, Math.min(request.query.limit, 50), request.query.after)
       void reply.headers(nextLink(request.url, page.next))
       return page as never
     },
@@ -108,7 +108,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       const { acting, partner } = await dealingWith(request)
       const { purpose, side } = request.query
       const ready = side === 'gave' ? readinessOfPartner : readinessAtPartner
-      return ready(room, acting, partner, purpose) as never
+      return ready(kit, acting, partner, purpose) as never
     },
   )
 
@@ -128,7 +128,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
       async request => {
         const { acting, partner } = await dealingWith(request)
-        return freezePartner(room)(acting, partner, frozen)
+        return freezePartner(kit)(acting, partner, frozen)
       },
     )
 
@@ -144,7 +144,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
       async request => {
         const { acting, partner } = await dealingWith(request)
-        return freezePartnersPerson(room)(acting, partner, request.params.person, frozen)
+        return freezePartnersPerson(kit)(acting, partner, request.params.person, frozen)
       },
     )
   }
@@ -161,8 +161,8 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = dealing(await actingFor(room.database, request))
-      const page = await heldByBusiness(room, acting.id, request.query.limit, request.query.after)
+      const acting = dealing(await actingFor(kit.database, request))
+      const page = await heldByBusiness(kit, acting.id, request.query.limit, request.query.after)
       void reply.headers(nextLink(request.url, page.next))
       return page as never
     },
@@ -180,8 +180,8 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
-      await takeOffersAtOnce(room)(acting, request.body.offersAtOnce)
+      const acting = await actingFor(kit.database, request)
+      await takeOffersAtOnce(kit)(acting, request.body.offersAtOnce)
       return { done: true as const }
     },
   )
@@ -197,7 +197,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const card = await findOwnCard(manager, await actingFor(room.database, request))
+      const card = await findOwnCard(manager, await actingFor(kit.database, request))
       return { card: card ? withUrl(card) : null } as never
     },
   )
@@ -214,8 +214,8 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
-      await publishCard(room)(acting, request.body)
+      const acting = await actingFor(kit.database, request)
+      await publishCard(kit)(acting, request.body)
       return withUrl((await findOwnCard(manager, acting))!) as never
     },
   )
@@ -231,7 +231,7 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      await takeCardBack(room)(await actingFor(room.database, request))
+      await takeCardBack(kit)(await actingFor(kit.database, request))
       return { done: true as const }
     },
   )
@@ -263,12 +263,12 @@ export async function partnerRoutes(app: House, room: Room): Promise<void> {
   )
 
   async function dealingWith(request: Parameters<typeof actingFor>[1] & { params: { partner: string } }) {
-    const acting = dealing(await actingFor(room.database, request))
+    const acting = dealing(await actingFor(kit.database, request))
     return { acting, partner: await getPartner(manager, acting, request.params.partner) }
   }
 
   function withUrl(card: Card): Card & { url: string } {
-    return { ...card, url: `${room.publicUrl()}/card/${card.number}` }
+    return { ...card, url: `${kit.publicUrl()}/card/${card.number}` }
   }
 }
 

@@ -47,6 +47,7 @@ export const sharedAsset = object({
   name: string().required(),
   owner: object({ number: string().required(), name: string().required() }).required(),
   tier: string().nullable().defined(),
+  named: array(string().required()).required().meta({ description: 'Actions given by name, beyond the tier.' }),
   level: string().required(),
   may: string().defined(),
   hidden: array(string().required()).required(),
@@ -58,6 +59,7 @@ export const sharedAsset = object({
   stopped: string().nullable().defined(),
   staffed: number().integer().required(),
   grant: string().nullable().defined(),
+  said: string().nullable().defined().meta({ description: 'The sentence that says the grant as it stands.' }),
 }).meta({ id: 'SharedAsset' })
 
 export const partnerOut = object({
@@ -90,6 +92,7 @@ export const partnersPeopleOut = pageOf(
         name: string().required(),
         text: string().required(),
         tier: string().nullable().defined(),
+        named: array(string().required()).required(),
         level: string().required(),
         since: instantOut.nullable().defined(),
         lastUsed: instantOut.nullable().defined(),

@@ -1,5 +1,5 @@
 import { sayGiven, sayList, type Action, type Figure, type Tier } from '@famiglia/core'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { Business } from '../businesses/records.ts'
 
@@ -14,19 +14,19 @@ interface SharedRow {
 const shared = `
   SELECT g.business_id = $1 AS given, g.tier, g.actions, g.hiding, array_agg(coalesce(asset.name, bundle.name) ORDER BY coalesce(asset.name, bundle.name)) AS names
   FROM access_grant g LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
-  WHERE g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $3) AND ((g.business_id = $1 AND g.partner_id = $2) OR (g.business_id = $2 AND g.partner_id = $1))
+  WHERE g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $3) AND g.holder_kind = 'business' AND ((g.business_id = $1 AND g.holder_id = $2) OR (g.business_id = $2 AND g.holder_id = $1))
   GROUP BY 1, g.tier, g.actions, g.hiding ORDER BY 1 DESC LIMIT 50`
 
 /** What two businesses share, as sentences told to the first: `You let them run on Summer Crossings.` */
 export async function sharedBetween(
-  room: Room,
+  kit: Kit,
   acting: Pick<Acting, 'id'>,
   other: Pick<Business, 'id'>,
 ): Promise<string[]> {
-  const rows = (await room.database.query(shared, [acting.id, other.id, room.clock.now().toString()])) as SharedRow[]
-  const open = (await room.database.query(
+  const rows = (await kit.database.query(shared, [acting.id, other.id, kit.clock.now().toString()])) as SharedRow[]
+  const open = (await kit.database.query(
     `SELECT kind, business_id = $1 AS sent FROM proposal WHERE state = 'open' AND lapses_at > $3 AND ((business_id = $1 AND to_business_id = $2) OR (business_id = $2 AND to_business_id = $1)) LIMIT 20`,
-    [acting.id, other.id, room.clock.now().toString()],
+    [acting.id, other.id, kit.clock.now().toString()],
   )) as { kind: string; sent: boolean }[]
   return [
     ...rows.map(({ given, names, ...words }) => {
@@ -34,7 +34,7 @@ export async function sharedBetween(
       return `${given ? 'You let them' : 'They let you'} ${sayGiven(words)} on ${sayList(names)}${hiding}.`
     }),
     ...open.map(({ kind, sent }) => {
-      const what = kind === 'ask' ? 'An ask' : 'An offer'
+      const what = kind === 'business-ask' ? 'An ask' : 'An offer'
       return sent ? `${what} of yours waits for their answer.` : `${what} of theirs waits for your answer.`
     }),
   ]

@@ -113,10 +113,8 @@ test('whoever is seen out of an agency is told with what they hold at its client
   expect(await decideFor(marisol, 'ads.draft')).toMatchObject({ allowed: true, level: 'draft' })
   for (const side of [agnese, callum]) {
     const { items } = await answerOf(side.client.GET('/v1/businesses/{business}/history', { params: { ...at(side) } }))
-    expect(items.map(entry => entry.sentence).join()).toContain(
-      'let Marisol Engstrom draft on Winter Freight, in the place',
-    )
-    expect(items.map(entry => entry.sentence).join()).toContain('ended Oona Prewitt on Winter Freight')
+    expect(items.map(entry => entry.sentence).join()).toContain('let Marisol Engstrom draft on Winter Freight')
+    expect(items.map(entry => entry.sentence).join()).toContain('ended draft of Oona Prewitt on Winter Freight')
   }
   await part()
 })

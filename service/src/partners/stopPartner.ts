@@ -1,23 +1,23 @@
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { adminsOf, type Business } from '../businesses/records.ts'
-import { between } from '../history/append.ts'
-import { peopleById } from '../people/records.ts'
-import { reachesThrough } from './partnersPeople.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { type Business } from '../businesses/records.ts'
+import { adminsOf } from '../businesses/queries.ts'
+import { between } from '../base/chain.ts'
+import { peopleById } from '../people/queries.ts'
+import { reachesThrough } from '../reach/partnersPeople.ts'
 
 /**
  * Freezes all that goes between two businesses, or lifts what the acting one froze. Nothing is ended: lifted, all is as
  * it was. Each side has a freeze of its own, so that neither lifts the other's.
  */
-export function freezePartner(room: Room) {
+export function freezePartner(kit: Kit) {
   return async (acting: Acting, partner: Business, frozen: boolean): Promise<{ result: string }> => {
     requireStanding(acting, 'freeze', frozen ? 'Freezing a partner' : 'Lifting a freeze')
-    return room.change(actorOf(acting.live), { businesses: [acting.id, partner.id] }, async change => {
+    return changeFor(kit, acting, async change => {
       await keepFreeze(change, acting, partner, frozen)
-      await change.record({
+      change.record({
         ...between(acting, partner),
         what: frozen ? 'partner.frozen' : 'partner.freeze-lifted',
         sentence: frozen
@@ -77,12 +77,12 @@ async function isFrozenBy(change: Change, by: string, giver: string, holder: str
 }
 
 /** Freezes one of a partner's people on all assets of the acting business, or lifts it. The partner is told by letter. */
-export function freezePartnersPerson(room: Room) {
+export function freezePartnersPerson(kit: Kit) {
   return async (acting: Acting, partner: Business, person: string, frozen: boolean): Promise<{ result: string }> => {
     requireStanding(acting, 'freeze', frozen ? 'Freezing somebody' : 'Lifting a freeze')
-    if (!(await reachesThrough(room, acting.id, partner.id, person)))
+    if (!(await reachesThrough(kit, acting.id, partner.id, person)))
       throw new Problem('person.unknown', `Nobody of ${partner.name} reaches your assets under that id.`)
-    return room.change(actorOf(acting.live), { businesses: [acting.id, partner.id] }, async change => {
+    return changeFor(kit, acting, async change => {
       const { name } = (await peopleById(change.manager, [person])).get(person)!
       await (frozen
         ? change.manager.query(
@@ -93,7 +93,7 @@ export function freezePartnersPerson(room: Room) {
             person,
             acting.id,
           ]))
-      await change.record({
+      change.record({
         ...between(acting, partner),
         what: frozen ? 'partner.person-frozen' : 'partner.person-freeze-lifted',
         sentence: frozen

@@ -1,16 +1,15 @@
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businesses } from '../businesses/records.ts'
 
 /** Chooses whether what partners offer takes effect without a yes of the business; to choose so takes a fresh proof. */
-export function takeOffersAtOnce(room: Room) {
+export function takeOffersAtOnce(kit: Kit) {
   return async (acting: Acting, offersAtOnce: boolean): Promise<void> => {
     requireStanding(acting, 'deal-with-partners', 'Choosing how offers are taken')
-    await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+    await changeFor(kit, acting, async change => {
       if (offersAtOnce) change.requireFreshProof('Taking offers without a yes of its own takes a fresh proof.')
       await change.manager.update(businesses, { id: acting.id }, { offersAtOnce })
-      await change.record({
+      change.record({
         chain: acting.id,
         what: 'business.offers-at-once',
         sentence: offersAtOnce

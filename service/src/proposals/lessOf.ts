@@ -1,54 +1,50 @@
-import { parseWanted, printWhat, sayGiven, staysWithin, type What, type Words } from '@famiglia/core'
+import { isByPurpose, isLess, kindsHeldBy, parseWanted, printWhat, type Terms, type What } from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { momentsOf } from '../asking/words.ts'
-import { sayItems } from '../grants/tellLevel.ts'
-import type { ProposalParts } from './describe.ts'
-
-type Item = ProposalParts['items'][number]
-export type AnsweredItem = Item & { readonly words: Words }
+import { sayAll } from '../grants/tellThings.ts'
+import { termsOfPart } from '../grants/termsOfPart.ts'
+import type { ProposedThing } from './kind.ts'
 
 /**
  * What is accepted or granted when less is said: `watch on page/day-trips until …`, on some of what was proposed. What is
  * not named falls; more than was proposed is refused: `proposal.more-than-asked`.
  */
-export function lessOf(room: Room, zone: string, items: readonly Item[], text: string): AnsweredItem[] {
-  const today = room.clock.now().toZonedDateTimeISO(zone).toPlainDate()
+export function lessOf(
+  today: Parameters<typeof parseWanted>[1],
+  zone: string,
+  things: readonly ProposedThing[],
+  text: string,
+): ProposedThing[] {
   const reading = parseWanted(text, today)
-  if (!reading.ok)
-    throw new Problem(reading.error.code, reading.error.message, {
-      pointer: '/less',
-      nearest: reading.error.nearest,
-      span: { start: reading.error.start, end: reading.error.end },
-    })
-  const { wanted } = reading
-  if (sayGiven(wanted) === '')
+  if (!reading.ok) {
+    const { code, message, nearest, start, end } = reading.error
+    throw new Problem(code, message, { pointer: '/less', nearest, span: { start, end } })
+  }
+  if (isByPurpose(reading.wanted))
     throw new Problem('sentence.unreadable', 'Less is said as a tier or actions on what was proposed.', {
       pointer: '/less',
     })
-  const { tier, actions, hiding } = wanted
-  const words: Words = { tier, actions, hiding, ...momentsOf(wanted, zone) }
-  return wanted.on.map(what => {
-    const found = items.find(item => isMeant(item, what))
-    if (found && found.target.assets.every(asset => staysWithin(asset.kind, found.item, words)))
-      return { ...found, words }
-    throw moreThanProposed(items, printWhat(what), zone)
-  })
+  const { parts, mayPassOn } = reading.wanted
+  return parts.flatMap(part => part.on.map(what => lessOn(things, what, termsOfPart(part, zone), mayPassOn, zone)))
 }
 
-function isMeant({ target }: Item, what: What): boolean {
-  if (what.by === 'number') return target.assetId !== null && target.assets[0]?.number === what.number
-  return target.text === printWhat(what)
-}
-
-function moreThanProposed(items: readonly Item[], on: string, zone: string): Problem {
-  const proposed = sayItems(
-    items.map(({ item, target }) => ({ words: item, target })),
-    zone,
-  )
-  return new Problem(
+function lessOn(
+  things: readonly ProposedThing[],
+  what: What,
+  terms: Terms,
+  mayPassOn: boolean,
+  zone: string,
+): ProposedThing {
+  const meant = things.filter(({ target }) => isMeant(target, what))
+  const found = meant.find(thing => isLess(kindsHeldBy(thing.target), thing.terms, terms))
+  if (found) return { ...found, terms, mayPassOn: found.mayPassOn && mayPassOn }
+  throw new Problem(
     'proposal.more-than-asked',
-    `It is about ${proposed}; on ${on} this would be more. Less can be said here, never more.`,
+    `It is about ${sayAll(things, zone)}; on ${meant[0]?.target.name ?? printWhat(what)} this would be more. Less can be said here, never more.`,
     { pointer: '/less' },
   )
+}
+
+function isMeant(target: ProposedThing['target'], what: What): boolean {
+  if (what.by === 'number') return target.assetId !== null && target.assets[0]?.number === what.number
+  return target.text === printWhat(what)
 }

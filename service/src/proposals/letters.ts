@@ -1,182 +1,82 @@
-import { sayEnd } from '@famiglia/core'
-import type { Acting } from '../businesses/acting.ts'
-import type { Letter } from '../mail/letter.ts'
-import { factsOf } from '../grants/letters.ts'
-import type { PersonAddressed } from '../grants/addressee.ts'
-import type { PlannedItem } from '../grants/planItem.ts'
-import { sayItems } from '../grants/tellLevel.ts'
-import type { KnownPerson } from '../people/records.ts'
-import type { Proposal } from './records.ts'
+import { capitalised as capital, sayEnd } from '@famiglia/core'
+import type { Letter } from '../base/letter.ts'
+import type { Business } from '../businesses/queries.ts'
+import type { KnownPerson } from '../people/queries.ts'
+import type { AnswerTold } from './kind.ts'
+import type { Proposal } from './queries.ts'
 
-export function invitationLetter(
-  acting: Acting,
-  who: PersonAddressed,
-  proposal: Proposal,
-  items: readonly PlannedItem[],
-  changed: boolean,
-): Letter {
-  const said = items.length > 0 ? sayItems(items, acting.zone) : `work for ${acting.name} as ${proposal.standing}`
-  const opening = changed
-    ? `${acting.live.name} changed the invitation you have not answered yet.`
-    : `${acting.live.name} invites you to work for ${acting.name}, as ${proposal.standing}.`
-  return {
-    to: { name: who.person?.name ?? null, address: proposal.toAddress! },
-    subject: `${acting.live.name} lets you ${said}`,
-    body: [opening],
-    note: proposal.note ? { text: proposal.note, from: acting.live.name } : null,
-    facts: [
-      ...factsOf(acting, items),
-      ['Stays open', `until ${sayEnd(proposal.lapsesAt, acting.zone)}`],
-      [
-        'Then',
-        who.person
-          ? 'You sign in as ever and accept.'
-          : 'You make a sign-in of your own, once. No password is sent or shared.',
-      ],
-    ],
-    button: { label: 'Read and answer', leads: { to: 'invitation', id: proposal.id, generation: proposal.generation } },
-    unexpected: `Not expected? Leave it, or decline with a word: nothing is given until you accept. It was sent by ${acting.live.address}.`,
-  }
-}
+type Named = Pick<Business, 'name' | 'number'>
 
-/** A reminder, or the same invitation sent again with a new link. */
-export function invitationAgainLetter(
-  business: { name: string; zone: string },
+export const toProposal = (business: Pick<Named, 'number'>, proposal: string) =>
+  ({ to: 'page', path: `/${business.number}/proposals/${proposal}` }) as const
+
+/** The same again to who has not answered: a reminder, or at the sender's wish. */
+export function waitingLetter(
+  to: KnownPerson,
+  partner: Named,
+  from: Named & { readonly zone: string },
   sender: KnownPerson,
-  proposal: Proposal,
-  said: string,
+  {
+    proposal,
+    verb,
+    term,
+    said,
+  }: {
+    readonly proposal: Proposal
+    readonly verb: 'offered' | 'asked'
+    readonly term: string
+    readonly said: string
+  },
 ): Letter {
+  const access = verb === 'asked' ? 'for access' : 'access'
   return {
-    to: { name: null, address: proposal.toAddress! },
-    subject: `${sender.name} waits for your answer: ${said}`,
-    body: [`${sender.name} invited you to work for ${business.name}. You have not answered yet.`],
+    to,
+    subject: `${from.name} waits for your answer: ${said}`,
+    body: [
+      `Dear ${to.name},`,
+      `${sender.name} of ${from.name} (${from.number}) ${verb} ${partner.name} ${access}. Nobody has answered yet.`,
+    ],
     note: proposal.note ? { text: proposal.note, from: sender.name } : null,
     facts: [
-      ['You may', said],
-      ['Stays open', `until ${sayEnd(proposal.lapsesAt, business.zone)}`],
+      [term, said],
+      ['Stays open', `until ${sayEnd(proposal.lapsesAt, from.zone)}`],
     ],
-    button: { label: 'Read and answer', leads: { to: 'invitation', id: proposal.id, generation: proposal.generation } },
-    unexpected: `Not expected? Leave it, or decline with a word: nothing is given until you accept. It was sent by ${sender.address}.`,
+    button: { label: 'Read and answer', leads: toProposal(partner, proposal.id) },
   }
 }
 
-export function acceptedLetter(
+/** To who sent it: what became of it on the other side. */
+export function answeredLetter(
   to: KnownPerson,
-  business: { name: string; number: string },
-  person: { name: string; address: string },
-  said: string,
-  personId: string,
+  sentFrom: Named,
+  of: Named,
+  answer: AnswerTold & { readonly did: string; readonly was: string },
 ): Letter {
+  const { by, accepted, said, whole, reason, did, was } = answer
   return {
     to,
-    subject: `${person.name} accepted: ${said}`,
+    subject: `${of.name} ${did}: ${said}`,
     body: [
       `Dear ${to.name},`,
-      `${person.name} (${person.address}) accepted your invitation to ${business.name}. It is in force.`,
+      accepted
+        ? `${by.name} of ${of.name} (${of.number}) ${did} it. It is in force now.`
+        : `${by.name} of ${of.name} (${of.number}) declined. Nothing was changed.`,
+      ...(whole ? [`It is less than was ${was}: ${whole}.`] : []),
     ],
-    facts: [['Given', said]],
-    button: {
-      label: `See what ${person.name} has`,
-      leads: { to: 'page', path: `/${business.number}/people/${personId}` },
-    },
+    note: reason ? { text: reason, from: by.name } : null,
+    button: { label: 'See where it stands', leads: { to: 'page', path: `/${sentFrom.number}/partners/${of.number}` } },
   }
 }
 
-export function declinedLetter(
+/** To either side, when something open came to nothing without an answer. */
+export function cameToNothingLetter(
   to: KnownPerson,
-  business: { name: string },
-  address: string,
-  reason: string | null,
+  { was, said, why }: { readonly was: string; readonly said: string; readonly why: string },
 ): Letter {
+  const told = capital(why)
   return {
     to,
-    subject: `${address} declined your invitation to ${business.name}`,
-    body: [`Dear ${to.name},`, `${address} declined. Nothing was given.`],
-    note: reason ? { text: reason, from: address } : null,
-  }
-}
-
-export function lapsedLetter(to: KnownPerson, business: { name: string }, address: string): Letter {
-  return {
-    to,
-    subject: `The invitation of ${address} to ${business.name} lapsed`,
-    body: [
-      `Dear ${to.name},`,
-      `${address} did not answer in time. Nothing was given. Say the sentence again to invite anew.`,
-    ],
-  }
-}
-
-/** To the inviter: somebody with the passed-on link would answer from another address. */
-export function moveLetter(
-  to: KnownPerson,
-  business: { name: string; number: string },
-  from: string,
-  address: string,
-): Letter {
-  return {
-    to,
-    subject: `${address} wants to answer your invitation of ${from}`,
-    body: [
-      `Dear ${to.name},`,
-      `Somebody with the link of your invitation to ${from} wants to answer from ${address}. Nothing was given. If you know the address, send the invitation there; if not, leave it or withdraw.`,
-    ],
-    button: { label: 'Look at it', leads: { to: 'page', path: `/${business.number}/desk` } },
-  }
-}
-
-/** To everybody who can give it: a member of the business asks for access. */
-export function askLetter(
-  to: KnownPerson,
-  business: { name: string; number: string },
-  asker: { name: string; address: string },
-  said: string,
-  reason: string,
-  proposal: string,
-): Letter {
-  return {
-    to,
-    subject: `${asker.name} asks for ${said}`,
-    body: [
-      `Dear ${to.name},`,
-      `${asker.name} (${asker.address}) asks for access at ${business.name}. You can grant it, grant less, or decline.`,
-    ],
-    note: { text: reason, from: asker.name },
-    facts: [['Asks for', said]],
-    button: { label: 'Read and answer', leads: { to: 'page', path: `/${business.number}/proposals/${proposal}` } },
-  }
-}
-
-/** To the asker: what became of it. What was taken out is told. */
-export function askAnsweredLetter(
-  to: KnownPerson,
-  by: { name: string },
-  outcome: { granted: boolean; said: string; less: string | null; reason: string | null },
-): Letter {
-  return {
-    to,
-    subject: outcome.granted
-      ? `${by.name} granted you ${outcome.said}`
-      : `${by.name} declined what you asked for: ${outcome.said}`,
-    body: [
-      `Dear ${to.name},`,
-      outcome.granted
-        ? `${by.name} granted what you asked for. It is in force now.`
-        : `${by.name} declined. Nothing was changed.`,
-      ...(outcome.less ? [`It is less than you asked for: ${outcome.less}`] : []),
-    ],
-    note: outcome.reason ? { text: outcome.reason, from: by.name } : null,
-    button: { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } },
-  }
-}
-
-export function lapsedAskLetter(to: KnownPerson, business: { name: string }, said: string): Letter {
-  return {
-    to,
-    subject: `Nobody answered what you asked for at ${business.name}`,
-    body: [
-      `Dear ${to.name},`,
-      `You asked for ${said}. Nobody answered within the time, and nothing was given. You can ask again.`,
-    ],
+    subject: `${told}: ${said}`,
+    body: [`Dear ${to.name},`, `${told}: ${was} was not answered, and nothing was given. It can be said again.`],
   }
 }

@@ -1,24 +1,20 @@
-import type {
-  Action,
-  Figure,
-  Instant,
-  ProposalCourse,
-  ProposalKind,
-  ProposalState,
-  Standing,
-  Tier,
-} from '@famiglia/core'
-import { EntitySchema, type EntityManager } from 'typeorm'
+import type { Action, Figure, Instant, ProposalState, Tier } from '@famiglia/core'
+import { EntitySchema } from 'typeorm'
 import { column, named } from '../base/columns.ts'
 
+/** What every proposal has, whatever its kind; what is a kind's own stands in a table of that kind. */
 export interface Proposal {
   id: string
-  kind: ProposalKind
+  /** A kind of the register. */
+  kind: string
+  /** The business that sent it. */
   businessId: string
-  /** Whom an invitation is bound to; null on what a member asks of their own business. */
+  /** Whom it is bound to: an address, or another business; neither on what a member asks of their own business. */
   toAddress: string | null
+  toBusinessId: string | null
+  /** Another address that somebody wants to answer from; the sender confirms it. */
+  moveTo: string | null
   state: ProposalState
-  standing: Standing
   note: string | null
   sentBy: string
   openedAt: Instant
@@ -29,22 +25,10 @@ export interface Proposal {
   reminders: number
   answeredAt: Instant | null
   answeredBy: string | null
+  /** What was said with the answer, or why it is void. */
   reason: string | null
-  /** Another address that somebody wants to answer an invitation with; the inviter confirms it. */
-  moveTo: string | null
-  purpose: string | null
-  /** The business that an offer goes to, or that another business asks. */
-  toBusinessId: string | null
-  /** Whether the sender named that business. Who asks for an asset by its number alone is not told whose it is before they answer. */
-  toNamed: boolean
-  /** What a business asks another for, as a sentence without its beginning. */
-  wanted: string | null
-  /** What of it was granted, or accepted, in words, where that is less. */
-  granted: string | null
-  /** Whom to write to about it. */
-  contact: string | null
-  /** Whether who accepts takes the chair of a business that is held in trust. */
-  takesChair: boolean
+  /** What of it was granted, in words, where it was answered before answers were kept thing by thing. */
+  grantedSaid: string | null
 }
 
 export const proposals = new EntitySchema<Proposal>({
@@ -54,8 +38,9 @@ export const proposals = new EntitySchema<Proposal>({
     kind: column.text,
     businessId: named('business_id', column.uuid),
     toAddress: named('to_address', column.text, true),
+    toBusinessId: named('to_business_id', column.uuid, true),
+    moveTo: named('move_to', column.text, true),
     state: column.text,
-    standing: column.text,
     note: { ...column.text, nullable: true },
     sentBy: named('sent_by', column.uuid),
     openedAt: named('opened_at', column.instant),
@@ -66,19 +51,22 @@ export const proposals = new EntitySchema<Proposal>({
     answeredAt: named('answered_at', column.instant, true),
     answeredBy: named('answered_by', column.uuid, true),
     reason: { ...column.text, nullable: true },
-    moveTo: named('move_to', column.text, true),
-    purpose: { ...column.text, nullable: true },
-    toBusinessId: named('to_business_id', column.uuid, true),
-    toNamed: named('to_named', column.flag),
-    wanted: { ...column.text, nullable: true },
-    granted: { ...column.text, nullable: true },
-    contact: { ...column.text, nullable: true },
-    takesChair: named('takes_chair', column.flag),
+    grantedSaid: named('granted_said', column.text, true),
   },
 })
 
-/** One asset or bundle of a proposal, with the words of the grant it would become. */
+/** Terms as they are kept in JSON: instants as text. */
+export interface TermsKept {
+  tier: Tier | null
+  actions: Action[]
+  hiding: Figure[]
+  from: string | null
+  until: string | null
+}
+
+/** One asset or bundle of a proposal, with the terms of the grant it would become. */
 export interface ProposalItem {
+  id: string
   proposalId: string
   assetId: string | null
   bundleId: string | null
@@ -91,15 +79,18 @@ export interface ProposalItem {
   purpose: string | null
   /** Whether a partner may pass it on to a further business. */
   mayPassOn: boolean
+  /** The terms under which it was granted or accepted; null while it was not. */
+  granted: TermsKept | null
 }
 
 export const proposalItems = new EntitySchema<ProposalItem>({
   name: 'proposal_item',
   columns: {
-    proposalId: named('proposal_id', { ...column.uuid, primary: true }),
+    id: column.id,
+    proposalId: named('proposal_id', column.uuid),
     assetId: named('asset_id', column.uuid, true),
     bundleId: named('bundle_id', column.uuid, true),
-    targetId: { ...named('target_id', { ...column.uuid, primary: true }), insert: false, update: false },
+    targetId: { ...named('target_id', column.uuid), insert: false, update: false },
     tier: { ...column.text, nullable: true },
     actions: column.texts,
     hiding: column.texts,
@@ -107,37 +98,6 @@ export const proposalItems = new EntitySchema<ProposalItem>({
     until: named('until_at', column.instant, true),
     purpose: { ...column.text, nullable: true },
     mayPassOn: named('may_pass_on', column.flag),
+    granted: { ...column.json, nullable: true },
   },
 })
-
-export function courseOf(proposal: Proposal): ProposalCourse {
-  return { state: proposal.state, sentAt: proposal.sentAt, lapsesAt: proposal.lapsesAt, reminders: proposal.reminders }
-}
-
-/** A business's open invitation to an address, whether or not its time is over. */
-export async function findOpenInvitation(
-  manager: EntityManager,
-  business: string,
-  address: string,
-): Promise<Proposal | null> {
-  return manager.findOneBy(proposals, { businessId: business, toAddress: address, kind: 'invitation', state: 'open' })
-}
-
-export async function itemsOf(manager: EntityManager, proposal: string): Promise<ProposalItem[]> {
-  return manager.find(proposalItems, { where: { proposalId: proposal } })
-}
-
-/** Who owns what a proposal is about: another than its sender, where something held is passed on. Their histories tell of it too. */
-export async function ownersOfItems(manager: EntityManager, proposal: string): Promise<string[]> {
-  const rows = (await manager.query(
-    `SELECT DISTINCT coalesce(asset.business_id, bundle.business_id) AS id FROM proposal_item item LEFT JOIN asset ON asset.id = item.asset_id LEFT JOIN bundle ON bundle.id = item.bundle_id
-     WHERE item.proposal_id = $1`,
-    [proposal],
-  )) as { id: string }[]
-  return rows.map(row => row.id)
-}
-
-/** The proposal, locked until the change is over, so that of two answers at once one wins. */
-export async function lockProposal(manager: EntityManager, id: string): Promise<Proposal | null> {
-  return manager.findOne(proposals, { where: { id }, lock: { mode: 'pessimistic_write' } })
-}

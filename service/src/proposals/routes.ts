@@ -1,24 +1,35 @@
-import { mayInBusiness, type Tier } from '@famiglia/core'
+import { mayInBusiness, printWanted, wantedOf, type Tier } from '@famiglia/core'
 import { cutPage, nextLink, readCursor } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { requireSignIn, setSessionCookie } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
-import { actingFor, requireStanding } from '../businesses/acting.ts'
+import type { App } from '../base/validation.ts'
+import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { findPersonByAddress } from '../people/records.ts'
+import { findPersonByAddress } from '../people/queries.ts'
 import { passwords } from '../sign-in/password.ts'
-import { sessionDays, type LiveSession } from '../sign-in/records.ts'
+import { sessionDays } from '../sign-in/sessions.ts'
+import type { LiveSession } from '../base/live-session.ts'
 import { done } from '../sign-in/schemas.ts'
-import { accept, acceptByLink } from './acceptInvitation.ts'
-import { describeProposal, gatherProposal, gatherProposals, type ProposalInWords } from './describe.ts'
-import { assertOpen, followInvitationLink } from './followLink.ts'
-import { mayAnswer } from '../asking/mayAnswer.ts'
-import { askToMove, decideMove, passOn } from './moveInvitation.ts'
-import { decline, declineByLink, remind, withdraw } from './otherAnswers.ts'
+import { accept, acceptByLink } from '../invitations/acceptInvitation.ts'
+import { readAsk } from '../asks/readAsk.ts'
+import { decline, declineByLink } from '../invitations/declineInvitation.ts'
+import { followInvitationLink } from '../invitations/followLink.ts'
+import { whatOf } from '../reach/targets.ts'
+import { proposalKinds } from '../proposal-kinds.ts'
+import { acceptProposal, declineProposal } from './answer.ts'
+import { assetsIn, describeProposal, type ProposalInWords } from './describe.ts'
+import { gatherProposal, gatherProposals } from './gather.ts'
+import { mayAnswer } from './mayAnswer.ts'
+import { askToMove, decideMove, passOn } from '../invitations/moveInvitation.ts'
+import { remind, withdraw } from './life.ts'
 import { proposals, type Proposal } from './records.ts'
+import { assertOpen } from './step.ts'
 import {
   accepted,
+  answered,
+  answerGiven,
+  askedThings,
   moveDecision,
   movingAsked,
   movingWanted,
@@ -43,11 +54,13 @@ const tags = ['proposals']
 const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
 
 /** What waits for somebody's yes: sent, received, answered. */
-export async function proposalRoutes(app: House, room: Room): Promise<void> {
-  const manager = room.database.manager
-  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
+  const manager = kit.database.manager
+  const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
   const tell = async (page: readonly Proposal[], reader: string | null = null): Promise<ProposalInWords[]> =>
-    (await gatherProposals(manager, page)).map(parts => describeProposal(parts, room.clock.now(), reader))
+    (await gatherProposals(manager, proposalKinds, page)).map(parts =>
+      describeProposal(proposalKinds, parts, kit.clock.now(), reader),
+    )
 
   app.get(
     '/v1/businesses/:business/proposals',
@@ -61,7 +74,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { limit, after, state, side } = request.query
       if (side === 'received') requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
       const cursor = readCursor(after)
@@ -72,7 +85,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         .addOrderBy('proposal.id', 'DESC')
         .limit(limit + 1)
       if (state === 'open')
-        query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: room.clock.now().toString() })
+        query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: kit.clock.now().toString() })
       if (!mayInBusiness(acting.standing, 'invite'))
         query.andWhere('proposal.sentBy = :person', { person: acting.live.person })
       if (cursor)
@@ -96,7 +109,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         response: { 200: withdrawn },
       },
     },
-    async request => withdraw(room)(await actingFor(room.database, request), request.params.proposal),
+    async request => withdraw(kit, proposalKinds)(await actingFor(kit.database, request), request.params.proposal),
   )
 
   app.post(
@@ -109,7 +122,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         response: { 200: sentAgain },
       },
     },
-    async request => remind(room)(await actingFor(room.database, request), request.params.proposal),
+    async request => remind(kit, proposalKinds)(await actingFor(kit.database, request), request.params.proposal),
   )
 
   app.get(
@@ -123,7 +136,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { proposal: id } = request.params
       const received = await manager.findOneBy(proposals, { id, toBusinessId: acting.id })
       if (received) {
@@ -135,7 +148,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         proposal &&
         (proposal.sentBy === acting.live.person ||
           mayInBusiness(acting.standing, 'invite') ||
-          (proposal.kind === 'ask' && (await mayAnswer(room, acting, proposal))))
+          (await isToAnswer(acting, proposal)))
       if (!visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
       return (await tell([proposal], acting.id))[0]!
     },
@@ -151,7 +164,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         response: { 200: passedOnLink },
       },
     },
-    async request => passOn(room)(await actingFor(room.database, request), request.params.proposal),
+    async request => passOn(kit, proposalKinds)(await actingFor(kit.database, request), request.params.proposal),
   )
 
   app.post(
@@ -166,7 +179,11 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request =>
-      decideMove(room)(await actingFor(room.database, request), request.params.proposal, request.body.confirmed),
+      decideMove(kit, proposalKinds)(
+        await actingFor(kit.database, request),
+        request.params.proposal,
+        request.body.confirmed,
+      ),
   )
 
   app.post(
@@ -180,7 +197,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         response: { 200: movingAsked },
       },
     },
-    async request => askToMove(room)(request.body.link, request.body.address),
+    async request => askToMove(kit, proposalKinds)(request.body.link, request.body.address),
   )
 
   app.post(
@@ -195,11 +212,11 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const { proposal, passedOn } = await followInvitationLink(room, manager, request.body.link)
-      const parts = await gatherProposal(manager, proposal)
-      assertOpen(proposal, room.clock.now(), parts.business.zone)
+      const { proposal, passedOn } = await followInvitationLink(kit, manager, request.body.link)
+      const parts = await gatherProposal(manager, proposalKinds, proposal)
+      assertOpen(proposalKinds.of(proposal), proposal, kit.clock.now(), parts.business.zone)
       return {
-        proposal: describeProposal(parts, room.clock.now()),
+        proposal: describeProposal(proposalKinds, parts, kit.clock.now()),
         known: (await findPersonByAddress(manager, proposal.toAddress!)) !== null,
         signedInAs: request.live?.address ?? null,
         passedOn,
@@ -219,14 +236,14 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const outcome = await acceptByLink(room, words)(
+      const outcome = await acceptByLink(kit, proposalKinds, words)(
         request.body.link,
         request.live,
         request.body.signIn ?? null,
         (request.body.keeping as Tier | undefined) ?? null,
       )
       if (outcome.secret)
-        setSessionCookie(reply, outcome.secret, room.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+        setSessionCookie(reply, outcome.secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
       return outcome
     },
   )
@@ -238,7 +255,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
       schema: { tags, summary: 'Decline an invitation with its link', body: refusal, response: { 200: done } },
     },
     async request => {
-      await declineByLink(room)(request.body.link, request.live, request.body.reason ?? null)
+      await declineByLink(kit, proposalKinds)(request.body.link, request.live, request.body.reason ?? null)
       return { done: true as const }
     },
   )
@@ -252,7 +269,7 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
         .createQueryBuilder(proposals, 'proposal')
         .where(
           "proposal.toAddress IN (SELECT address FROM person_address WHERE person_id = :person) AND proposal.state = 'open' AND proposal.lapsesAt > :now",
-          { person: live.person, now: room.clock.now().toString() },
+          { person: live.person, now: kit.clock.now().toString() },
         )
         .orderBy('proposal.openedAt', 'ASC')
         .limit(100)
@@ -274,8 +291,8 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const live = requireSignIn(request)
-      const { id } = await receivedProposal(room, live, request.params.proposal)
-      return accept(room, id, live, (request.body.keeping as Tier | undefined) ?? null)
+      const { id } = await receivedProposal(kit, live, request.params.proposal)
+      return accept(kit, proposalKinds, id, live, (request.body.keeping as Tier | undefined) ?? null)
     },
   )
 
@@ -292,12 +309,8 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const live = requireSignIn(request)
-      await decline(
-        room,
-        await receivedProposal(room, live, request.params.proposal),
-        live,
-        request.body.reason ?? null,
-      )
+      const { id } = await receivedProposal(kit, live, request.params.proposal)
+      await decline(kit, proposalKinds, id, live, request.body.reason ?? null)
       return { done: true as const }
     },
   )
@@ -314,15 +327,90 @@ export async function proposalRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const live = requireSignIn(request)
-      return (await tell([await receivedProposal(room, live, request.params.proposal)]))[0]!
+      return (await tell([await receivedProposal(kit, live, request.params.proposal)]))[0]!
     },
   )
+  app.post(
+    '/v1/businesses/:business/proposals/:proposal/acceptance',
+    {
+      schema: {
+        tags,
+        summary: 'Grant what is asked of the business, or accept what is offered to it; or less of it',
+        params: proposalParams,
+        body: answerGiven,
+        response: { 200: answered },
+      },
+    },
+    async request => {
+      const { less, reason } = request.body
+      const acting = await actingFor(kit.database, request)
+      return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, less || null, reason || null)
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/proposals/:proposal/refusal',
+    {
+      schema: {
+        tags,
+        summary: 'Decline what is asked of the business or offered to it',
+        params: proposalParams,
+        body: ownRefusal,
+        response: { 200: answered },
+      },
+    },
+    async request => {
+      const acting = await actingFor(kit.database, request)
+      return declineProposal(kit, proposalKinds)(acting, request.params.proposal, request.body.reason || null)
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/proposals/:proposal/things',
+    {
+      schema: {
+        tags,
+        summary: 'What another business asks for, as it is found here: what is there, and what has to be brought in',
+        params: proposalParams,
+        response: { 200: askedThings },
+      },
+    },
+    async request => {
+      const acting = await actingFor(kit.database, request)
+      const { proposal: id } = request.params
+      const found = await manager.findOneBy(proposals, { id, toBusinessId: acting.id, kind: 'business-ask' })
+      if (!found) throw new Problem('proposal.unknown', `No business asked ${acting.name} for that.`)
+      requireStanding(acting, 'deal-with-partners', 'Reading what another business asks')
+      const read = await readAsk(manager, acting, await gatherProposal(manager, proposalKinds, found))
+      return {
+        things: [...read.told],
+        grantable: read.things.flatMap(thing =>
+          assetsIn([thing], acting.name).map(asset => ({
+            ...asset,
+            text: thing.target.text,
+            said: printWanted(
+              wantedOf([{ what: whatOf(thing.target, acting.id), terms: thing.terms }], acting.zone, {
+                purpose: null,
+                mayPassOn: false,
+              }),
+            ),
+          })),
+        ) as never,
+      }
+    },
+  )
+
+  async function isToAnswer(acting: Acting, proposal: Proposal): Promise<boolean> {
+    const kind = proposalKinds.of(proposal)
+    if (kind.answeredBy !== 'givers') return false
+    return mayAnswer(kit, manager, acting, kind, await gatherProposal(manager, proposalKinds, proposal))
+  }
 }
 
-async function receivedProposal(room: Room, live: LiveSession, id: string): Promise<Proposal> {
-  const proposal = await room.database.manager.findOneBy(proposals, { id })
+async function receivedProposal(kit: Kit, live: LiveSession, id: string): Promise<Proposal> {
+  const proposal = await kit.database.manager.findOneBy(proposals, { id })
   const mine =
-    proposal?.toAddress && (await findPersonByAddress(room.database.manager, proposal.toAddress))?.id === live.person
+    proposal?.toAddress && (await findPersonByAddress(kit.database.manager, proposal.toAddress))?.id === live.person
   if (proposal && mine) return proposal
   throw new Problem('proposal.unknown', 'Nothing of that kind was sent to you.')
 }

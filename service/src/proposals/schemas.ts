@@ -1,8 +1,8 @@
 import { idText } from '../base/id-text.ts'
-import { tiers } from '@famiglia/core'
+import { proposalStates, tiers } from '@famiglia/core'
 import { array, boolean, object, string } from 'yup'
 import { pageOf, pageQuery } from '../base/page.ts'
-import { assetInWords } from '../grants/schemas.ts'
+import { assetInWords } from '../sentences/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
 const businessTold = object({
@@ -17,7 +17,8 @@ const businessTold = object({
 export const proposalOut = object({
   id: string().required(),
   kind: string().required(),
-  state: string().oneOf(['open', 'accepted', 'declined', 'withdrawn', 'lapsed']).required(),
+  noun: string().required().meta({ description: 'What its kind is called.' }),
+  state: string().oneOf(proposalStates).required(),
   business: businessTold.required(),
   partner: businessTold.nullable().defined().meta({ description: 'The business it goes to, where it goes to one.' }),
   to: string().nullable().defined(),
@@ -93,3 +94,30 @@ export const movingAsked = object({ sentTo: string().nullable().defined() })
 export const moveDecision = object({ confirmed: boolean().required('say whether it may go there') }).noUnknown()
 export const resultOut = object({ result: string().required() })
 export const sentAgain = object({ sentTo: string().required(), staysOpenUntil: string().required() })
+
+export const answerGiven = object({
+  less: string()
+    .trim()
+    .max(1500)
+    .meta({ description: 'What is accepted or granted instead: `watch on …`. Never more than was proposed.' }),
+  reason: string().trim().max(500),
+}).noUnknown()
+export const answered = object({ result: string().required(), less: string().nullable().defined() })
+export const askedThings = object({
+  things: array(
+    object({
+      text: string().required(),
+      name: string().nullable().defined(),
+      state: string().oneOf(['here', 'missing', 'to offer']).required(),
+      remedy: string().nullable().defined(),
+      must: boolean().required(),
+    }),
+  ).required(),
+  grantable: array(
+    assetInWords.shape({
+      text: string().required(),
+      said: string().required().meta({ description: 'As `less` would say it.' }),
+      until: instantOut.nullable().defined(),
+    }),
+  ).required(),
+}).meta({ id: 'AskedThings' })

@@ -14,19 +14,19 @@ import { violates } from '../base/database.ts'
 import { onceIn } from '../base/once.ts'
 import { nextLink } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Asset } from '../assets/records.ts'
 import { assetParams } from '../assets/schemas.ts'
-import { getTarget } from '../assets/targets.ts'
-import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { getTarget } from '../reach/findTarget.ts'
+import { changeFor, actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { findAddressee } from '../grants/addressee.ts'
-import { givenFor, readinessOf } from './readiness.ts'
-import { readinessOn } from './readinessOfMany.ts'
-import { getPurpose, ownPurposes, purposesOf } from './records.ts'
+import { findAddressee } from '../sentences/addressee.ts'
+import { givenFor, readinessOf } from '../readiness/readiness.ts'
+import { readinessOn } from '../readiness/readinessOfMany.ts'
+import { ownPurposes } from './records.ts'
+import { getPurpose, purposesOf } from './queries.ts'
 import {
   purposeList,
   purposeOut,
@@ -42,14 +42,14 @@ import { done } from '../sign-in/schemas.ts'
 const tags = ['purposes']
 
 /** Purposes: those there are, those a business writes itself, and who is ready for them. */
-export async function purposeRoutes(app: House, room: Room): Promise<void> {
-  const manager = room.database.manager
+export async function purposeRoutes(app: App, kit: Kit): Promise<void> {
+  const manager = kit.database.manager
 
   app.get(
     '/v1/businesses/:business/purposes',
     { schema: { tags, summary: 'What people can be let do', params: businessParam, response: { 200: purposeList } } },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       return { items: (await purposesOf(manager, acting.id)).map(tell) }
     },
   )
@@ -66,7 +66,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const name = request.body.name.replace(/["\s]+/g, ' ').trim()
       const needs = request.body.needs.map(({ kind, tier, actions, must }): Need => ({
         kind: kind as Need['kind'],
@@ -74,7 +74,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
         actions: (actions ?? []) as Need['actions'],
         must: must ?? true,
       }))
-      const made = await writePurpose(room, acting, name, needs, onceIn(request))
+      const made = await writePurpose(kit, acting, name, needs, onceIn(request))
       return reply.code(201).send(tell({ ...made, own: true }))
     },
   )
@@ -90,9 +90,9 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'arrange-assets', 'Removing a purpose')
-      await room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+      await changeFor(kit, acting, async change => {
         const purpose = await getPurpose(change.manager, acting, request.params.purpose)
         const own = await change.manager.findOneBy(ownPurposes, { businessId: acting.id, name: purpose.name })
         if (!own)
@@ -101,7 +101,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
             `“${purpose.name}” is one that every business has; it cannot be removed.`,
           )
         await change.manager.delete(ownPurposes, { id: own.id })
-        await change.record({
+        change.record({
           chain: acting.id,
           what: 'purpose.removed',
           sentence: `${acting.live.name} removed the purpose “${own.name}”. What was given for it stays.`,
@@ -124,11 +124,11 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const { who, purpose, on } = request.query
       const reading = parseWho(who)
       if (!reading.ok) throw new Problem(reading.error.code, reading.error.message, { pointer: '/who' })
-      const addressee = await findAddressee(room, manager, acting, reading.who)
+      const addressee = await findAddressee(kit, manager, acting, reading.who)
       const self = addressee.kind === 'person' && addressee.person?.id === acting.live.person
       if (acting.standing === 'member' && !self)
         throw new Problem(
@@ -139,7 +139,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
         throw new Problem('person.unknown', `${addressee.address} neither works for ${acting.name} nor is invited.`)
       const wanted = await getPurpose(manager, acting, purpose)
       const named = on ? await namedIn(on, acting) : await givenFor(manager, acting, addressee, wanted)
-      return readinessOf(room, manager, acting, addressee, wanted, named)
+      return readinessOf(kit, manager, acting, addressee, wanted, named)
     },
   )
 
@@ -155,7 +155,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const asset = await getAssetNamed(manager, acting, request.params.asset)
       requireStanding(acting, 'arrange-people', 'Seeing whether others are ready')
       const purpose = await getPurpose(manager, acting, request.query.purpose)
@@ -163,7 +163,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
         throw new Problem('request.invalid', `To “${purpose.name}” takes no ${kinds[asset.kind].noun}.`, {
           pointer: '/purpose',
         })
-      const page = await readinessOn(room, acting, asset, purpose, {
+      const page = await readinessOn(kit, acting, asset, purpose, {
         limit: request.query.limit,
         after: request.query.after,
       })
@@ -184,7 +184,7 @@ export async function purposeRoutes(app: House, room: Room): Promise<void> {
   }
 }
 
-async function writePurpose(room: Room, acting: Acting, name: string, needs: Need[], once: ReturnType<typeof onceIn>) {
+async function writePurpose(kit: Kit, acting: Acting, name: string, needs: Need[], once: ReturnType<typeof onceIn>) {
   requireStanding(acting, 'arrange-assets', 'Writing a purpose')
   const empty = needs.find(need => !need.tier && need.actions.length === 0)
   if (empty)
@@ -198,9 +198,9 @@ async function writePurpose(room: Room, acting: Acting, name: string, needs: Nee
     })
   const taken = () => new Problem('purpose.taken', `There is a purpose “${name}” already.`, { pointer: '/name' })
   if (knownPurposes.some(known => samePurpose(known.name, name))) throw taken()
-  return room.change(
-    actorOf(acting.live),
-    { businesses: [acting.id] },
+  return changeFor(
+    kit,
+    acting,
     async change => {
       try {
         await change.manager.insert(ownPurposes, {
@@ -213,7 +213,7 @@ async function writePurpose(room: Room, acting: Acting, name: string, needs: Nee
       } catch (error) {
         throw violates(error, 'purpose_name') ? taken() : error
       }
-      await change.record({
+      change.record({
         chain: acting.id,
         what: 'purpose.written',
         sentence: `${acting.live.name} wrote the purpose “${name}”: ${sayNeeds(needs)}.`,

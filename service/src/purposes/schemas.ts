@@ -44,7 +44,7 @@ export const requirement = object({
     .defined(),
   state: string().oneOf(['met', 'partly', 'not begun', 'waiting', 'missing']).required(),
   through: array(string().required()).required(),
-  missing: string().defined(),
+  missing: array(string().required()).required().meta({ description: 'The actions that are missing.' }),
   sentence: string().nullable().defined().meta({ description: 'The sentence that mends it.' }),
   remedy: string().nullable().defined(),
   tie: object({ one: string().required(), other: string().required() }).nullable().defined(),

@@ -1,10 +1,11 @@
 import { isAddress } from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
-import { findPersonByAddress, personAddresses, type PersonAddress } from '../people/records.ts'
+import { personAddresses, type PersonAddress } from '../people/records.ts'
+import { findPersonByAddress } from '../people/queries.ts'
 import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
-import type { LiveSession } from './records.ts'
+import type { LiveSession } from '../base/live-session.ts'
 
 const minutesGood = 24 * 60
 
@@ -12,17 +13,17 @@ const minutesGood = 24 * 60
  * Asks to add an address: a letter goes there, and it counts once its link was followed. Whether somebody else has it is
  * told in the letter alone.
  */
-export function askToAddAddress(room: Room) {
+export function askToAddAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<{ sentTo: string }> => {
     const wanted = address.toLowerCase()
     if (!isAddress(wanted))
       throw new Problem('address.invalid', `“${address}” is not an e-mail address.`, { pointer: '/address' })
-    return room.change(actorOf(live), { person: live.person }, async change => {
+    return kit.change(actorOf(live), async change => {
       change.requireFreshProof('An address of yours can be invited and can sign in, so adding one takes a fresh proof.')
       const owner = await findPersonByAddress(change.manager, wanted)
       if (owner?.id === live.person)
         throw new Problem('address.taken', `${wanted} is yours already.`, { pointer: '/address' })
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'address.asked',
         sentence: `${live.name} asked to add ${wanted}.`,
@@ -51,10 +52,10 @@ export function askToAddAddress(room: Room) {
 }
 
 /** Adds the address whose link was followed. */
-export function confirmAddress(room: Room) {
+export function confirmAddress(kit: Kit) {
   return async (link: string): Promise<{ address: string }> => {
-    const proof = await readLetterProof(room, 'address', link)
-    return room.change(null, { person: proof.personId }, async change => {
+    const proof = await readLetterProof(kit, 'address', link)
+    return kit.change(null, async change => {
       await useLetterProof(change, proof)
       if (await findPersonByAddress(change.manager, proof.address))
         throw new Problem('address.taken', 'That address belongs to a sign-in by now.')
@@ -64,7 +65,7 @@ export function confirmAddress(room: Room) {
         verifiedAt: change.now,
         main: false,
       })
-      await change.record({
+      change.record({
         chain: proof.personId,
         what: 'address.added',
         sentence: `${proof.address} was proven and added.`,
@@ -76,14 +77,14 @@ export function confirmAddress(room: Room) {
 }
 
 /** Makes one of one's addresses the one that letters go to. */
-export function chooseMainAddress(room: Room) {
+export function chooseMainAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<void> => {
-    await room.change(actorOf(live), { person: live.person }, async change => {
+    await kit.change(actorOf(live), async change => {
       change.requireFreshProof('Where letters go takes a fresh proof to change.')
       const chosen = await ownAddress(change.manager, live, address)
       await change.manager.update(personAddresses, { personId: live.person, main: true }, { main: false })
       await change.manager.update(personAddresses, { address: chosen.address }, { main: true })
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'address.chosen',
         sentence: `${live.name} has letters sent to ${chosen.address}.`,
@@ -93,14 +94,14 @@ export function chooseMainAddress(room: Room) {
 }
 
 /** Removes an address; the one that letters go to stays. */
-export function removeAddress(room: Room) {
+export function removeAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<void> => {
-    await room.change(actorOf(live), { person: live.person }, async change => {
+    await kit.change(actorOf(live), async change => {
       change.requireFreshProof('Removing an address takes a fresh proof.')
       const chosen = await ownAddress(change.manager, live, address)
       if (chosen.main) throw new Problem('request.invalid', 'Letters go there. Choose another address for them first.')
       await change.manager.delete(personAddresses, { address: chosen.address })
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'address.removed',
         sentence: `${live.name} removed the address ${chosen.address}.`,

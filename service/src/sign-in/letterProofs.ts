@@ -1,7 +1,7 @@
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 
 /** What a link in a letter can prove: that one may choose a new password, or that an address is one's own. */
 export type LetterProofUse = 'new-password' | 'address'
@@ -36,17 +36,17 @@ export async function askForLetter(
 }
 
 /** Looks up what a link from a letter proves, without using it up. */
-export async function readLetterProof(room: Room, use: LetterProofUse, link: string): Promise<LetterProof> {
-  const target = room.secrets.readLink(use, link)
+export async function readLetterProof(kit: Kit, use: LetterProofUse, link: string): Promise<LetterProof> {
+  const target = kit.secrets.readLink(use, link)
   if (!target)
     throw new Problem('link.unknown', 'This link is not whole, or was not made here. Copy it from the letter again.')
-  const [row] = (await room.database.query(
+  const [row] = (await kit.database.query(
     'SELECT id, person_id AS "personId", address, expires_at AS expires, used_at AS used FROM letter_proof WHERE id = $1 AND use = $2',
     [target.id, use],
   )) as (LetterProof & { expires: Date; used: Date | null })[]
   if (!row) throw new Problem('link.unknown', 'This link leads nowhere any more.')
   if (row.used) throw new Problem('link.lapsed', 'This link was used already. Ask for a new one.')
-  if (row.expires.getTime() <= room.clock.now().epochMilliseconds)
+  if (row.expires.getTime() <= kit.clock.now().epochMilliseconds)
     throw new Problem('link.lapsed', 'This link is too old. Ask for a new one.')
   return row
 }

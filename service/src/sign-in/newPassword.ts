@@ -1,11 +1,12 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
-import { findPersonByAddress, peopleById, persons } from '../people/records.ts'
+import { persons } from '../people/records.ts'
+import { findPersonByAddress, peopleById } from '../people/queries.ts'
 import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
 import { assertGoodPassword, type Passwords } from './password.ts'
-import type { LiveSession } from './records.ts'
+import type { LiveSession } from '../base/live-session.ts'
 import { takeRecoveryCode } from './recoveryCodes.ts'
 import { provenByCode } from './signIn.ts'
 import type { Tries } from './tries.ts'
@@ -15,18 +16,18 @@ const minutesGood = 30
 const alwaysTakes = 250
 
 /** Sends a letter with a link to choose a new password, if the address is known. Nothing about that is told. */
-export function forgotPassword(room: Room) {
+export function forgotPassword(kit: Kit) {
   return async (address: string): Promise<void> => {
-    await Promise.all([sendLink(room, address.toLowerCase()), sleep(alwaysTakes)])
+    await Promise.all([sendLink(kit, address.toLowerCase()), sleep(alwaysTakes)])
   }
 }
 
-async function sendLink(room: Room, address: string): Promise<void> {
-  const person = await findPersonByAddress(room.database.manager, address)
+async function sendLink(kit: Kit, address: string): Promise<void> {
+  const person = await findPersonByAddress(kit.database.manager, address)
   if (!person) return
-  await room.change(null, { person: person.id }, async change => {
+  await kit.change(null, async change => {
     const id = await askForLetter(change, 'new-password', person.id, address, minutesGood)
-    await change.record({
+    change.record({
       chain: person.id,
       what: id ? 'password.forgotten' : 'password.asked-too-often',
       sentence: id
@@ -59,19 +60,19 @@ export interface NewPassword {
  * Chooses a new password with the link from the letter. Who has a second proof set up gives it as well: a mailbox that was
  * broken into is not enough. All open sign-ins end.
  */
-export function choosePassword(room: Room, passwords: Passwords, tries: Tries) {
+export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {
   return async ({ link, password, code, recovery }: NewPassword, from: string): Promise<{ needs: 'code' | null }> => {
-    const proof = await readLetterProof(room, 'new-password', link)
+    const proof = await readLetterProof(kit, 'new-password', link)
     tries.check(from, proof.address)
-    const person = (await peopleById(room.database.manager, [proof.personId])).get(proof.personId)!
+    const person = (await peopleById(kit.database.manager, [proof.personId])).get(proof.personId)!
     assertGoodPassword(password, [person.name, proof.address])
-    const { totpSealed } = await room.database.manager.findOneByOrFail(persons, { id: person.id })
+    const { totpSealed } = await kit.database.manager.findOneByOrFail(persons, { id: person.id })
     if (totpSealed && !code && !recovery) return { needs: 'code' }
     const passwordHash = await passwords.hash(password)
-    return room.change(null, { person: person.id }, async change => {
+    return kit.change(null, async change => {
       const proven = recovery
-        ? (await takeRecoveryCode(room, change.manager, person.id, recovery)) !== null
-        : (await provenByCode(room, person.id, code, change.manager)) !== 'wrong'
+        ? (await takeRecoveryCode(kit, change.manager, person.id, recovery)) !== null
+        : (await provenByCode(kit, person.id, code, change.manager)) !== 'wrong'
       if (!proven)
         throw tries.failed(
           from,
@@ -81,7 +82,7 @@ export function choosePassword(room: Room, passwords: Passwords, tries: Tries) {
       await useLetterProof(change, proof)
       await change.manager.update(persons, { id: person.id }, { passwordHash })
       await endSignIns(change.manager, person.id, change.now.toString(), null)
-      await change.record({
+      change.record({
         chain: person.id,
         what: 'password.chosen',
         sentence: `${person.name} chose a new password with a link from a letter; all open sign-ins ended.`,
@@ -94,11 +95,11 @@ export function choosePassword(room: Room, passwords: Passwords, tries: Tries) {
 }
 
 /** Changes one's password while signed in: the one before is asked for. Other sign-ins end. */
-export function changePassword(room: Room, passwords: Passwords, tries: Tries) {
+export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
   return async (live: LiveSession, given: { current: string; password: string }, from: string): Promise<void> => {
     tries.check(from, live.address)
     assertGoodPassword(given.password, [live.name, live.address])
-    const person = await room.database.manager.findOneByOrFail(persons, { id: live.person })
+    const person = await kit.database.manager.findOneByOrFail(persons, { id: live.person })
     if (!(await passwords.matches(person.passwordHash, given.current)))
       throw tries.failed(
         from,
@@ -106,10 +107,10 @@ export function changePassword(room: Room, passwords: Passwords, tries: Tries) {
         new Problem('proof.wrong', 'The password until now is not right.', { pointer: '/current' }),
       )
     const passwordHash = await passwords.hash(given.password)
-    await room.change(actorOf(live), { person: live.person }, async change => {
+    await kit.change(actorOf(live), async change => {
       await change.manager.update(persons, { id: live.person }, { passwordHash })
       await endSignIns(change.manager, live.person, change.now.toString(), live.session)
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'password.changed',
         sentence: `${live.name} changed the password; other sign-ins ended.`,

@@ -2,12 +2,12 @@ import { Temporal } from '@famiglia/core'
 import type { FastifyInstance } from 'fastify'
 import Provider, { errors, interactionPolicy, type Configuration, type KoaContextWithOIDC } from 'oidc-provider'
 import { sessionSecretIn } from './cookieOf.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { authorizationCookie, type SessionReader } from '../base/session.ts'
 import { askForUserCode, confirmUserCode, doorPage, letIn } from './doorPages.ts'
 import { escapeHtml } from '../mail/render.ts'
 import { commandLineClient, oidcRecords } from './oidcRecords.ts'
-import { beginSession, sessionDays } from './records.ts'
+import { beginSession, sessionDays } from './sessions.ts'
 
 /**
  * Platforms and the command line sign people in through Famiglia: OpenID Connect, and device authorization (RFC 8628),
@@ -16,12 +16,12 @@ import { beginSession, sessionDays } from './records.ts'
  */
 export async function oidcRoutes(
   app: FastifyInstance,
-  room: Room,
+  kit: Kit,
   sessions: SessionReader,
   jwks: { keys: object[] },
 ): Promise<void> {
-  const issuer = `${room.publicUrl()}/oidc`
-  const provider = new Provider(issuer, configuration(room, sessions, jwks))
+  const issuer = `${kit.publicUrl()}/oidc`
+  const provider = new Provider(issuer, configuration(kit, sessions, jwks))
   provider.proxy = false
   provider.on('server_error', (_ctx, error) => app.log.error({ err: error }, 'the authorization server failed'))
   const callback = provider.callback()
@@ -62,12 +62,12 @@ export async function oidcRoutes(
   })
 }
 
-function configuration(room: Room, sessions: SessionReader, jwks: { keys: object[] }): Configuration {
+function configuration(kit: Kit, sessions: SessionReader, jwks: { keys: object[] }): Configuration {
   return {
-    adapter: oidcRecords(room.database, async issued => letCommandLineIn(room, issued)),
+    adapter: oidcRecords(kit.database, async issued => letCommandLineIn(kit, issued)),
     jwks: jwks as NonNullable<Configuration['jwks']>,
     cookies: {
-      keys: [room.secrets.cookieKey],
+      keys: [kit.secrets.cookieKey],
       names: { session: authorizationCookie, interaction: 'famiglia_oidc_step', resume: 'famiglia_oidc_resume' },
     },
     clients: [
@@ -80,7 +80,7 @@ function configuration(room: Room, sessions: SessionReader, jwks: { keys: object
         redirect_uris: [],
         application_type: 'native',
       },
-      ...room.config.FAMIGLIA_PLATFORMS.map(platform => ({
+      ...kit.config.FAMIGLIA_PLATFORMS.map(platform => ({
         client_id: platform.key,
         client_name: platform.name,
         client_secret: platform.secret,
@@ -93,7 +93,7 @@ function configuration(room: Room, sessions: SessionReader, jwks: { keys: object
     scopes: ['openid', 'profile', 'email'],
     conformIdTokenClaims: false,
     findAccount: async (_ctx, sub) => {
-      const [person] = (await room.database.query(
+      const [person] = (await kit.database.query(
         'SELECT person.name, main.address FROM person JOIN person_address main ON main.person_id = person.id AND main.main WHERE person.id = $1 AND person.paused_at IS NULL',
         [sub],
       )) as { name: string; address: string }[]
@@ -171,7 +171,7 @@ async function grantAll(ctx: KoaContextWithOIDC) {
 }
 
 async function letCommandLineIn(
-  room: Room,
+  kit: Kit,
   {
     secret,
     person,
@@ -179,8 +179,8 @@ async function letCommandLineIn(
     expiresIn,
   }: { secret: string; person: string; authTime: number | null; expiresIn: number },
 ): Promise<void> {
-  const [named] = (await room.database.query('SELECT name FROM person WHERE id = $1', [person])) as { name: string }[]
-  await room.change(null, { person }, async change => {
+  const [named] = (await kit.database.query('SELECT name FROM person WHERE id = $1', [person])) as { name: string }[]
+  await kit.change(null, async change => {
     const provenAt = authTime ? Temporal.Instant.fromEpochMilliseconds(authTime * 1000) : null
     await beginSession(
       change.manager,
@@ -195,7 +195,7 @@ async function letCommandLineIn(
       },
       change.now,
     )
-    await change.record({
+    change.record({
       chain: person,
       what: 'sign-in.begun',
       sentence: `${named?.name ?? 'Somebody'} signed in at the command line.`,

@@ -1,9 +1,9 @@
 import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simplewebauthn/server'
 import { array, boolean, mixed, object, string } from 'yup'
 import { idText } from '../base/id-text.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { requireSignIn, setSessionCookie } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
+import type { App } from '../base/validation.ts'
 import { askToAddAddress, chooseMainAddress, confirmAddress, removeAddress } from './addresses.ts'
 import { changePassword, choosePassword, forgotPassword } from './newPassword.ts'
 import { passwords } from './password.ts'
@@ -16,7 +16,7 @@ import {
   signInWithPasskey,
 } from './passkeys.ts'
 import { renewRecoveryCodes } from './recoveryCodes.ts'
-import { sessionDays } from './records.ts'
+import { sessionDays } from './sessions.ts'
 import { address, done, instantOut, proven } from './schemas.ts'
 import { triesOf } from './tries.ts'
 
@@ -66,9 +66,9 @@ const sentTo = object({ sentTo: string().required() })
 const linkGiven = object({ link: string().trim().max(200).required('the link is needed') }).noUnknown()
 
 /** One's own ways to sign in: passkeys, recovery codes, the password, addresses. */
-export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
-  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tries = triesOf(room)
+export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
+  const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+  const tries = triesOf(kit)
   const finished = { done: true as const }
 
   app.post(
@@ -77,15 +77,15 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
       ...slowly,
       schema: { tags, summary: 'A challenge to sign in with a passkey (WebAuthn)', response: { 200: challenge } },
     },
-    async () => challengeForPasskey(room)(null),
+    async () => challengeForPasskey(kit)(null),
   )
   app.post(
     '/v1/sign-in/passkey',
     { ...slowly, schema: { tags, summary: 'Sign in with a passkey', body: passkeyAnswer, response: { 200: done } } },
     async (request, reply) => {
       const { challenge: id, credential: given } = request.body
-      const outcome = await signInWithPasskey(room, tries)(id, given as AuthenticationResponseJSON, request.ip)
-      setSessionCookie(reply, outcome.secret, room.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      const outcome = await signInWithPasskey(kit, tries)(id, given as AuthenticationResponseJSON, request.ip)
+      setSessionCookie(reply, outcome.secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
       return finished
     },
   )
@@ -93,7 +93,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     '/v1/me/passkeys',
     { schema: { tags, summary: 'Your passkeys', response: { 200: passkeyList } } },
     async request => ({
-      items: await room.database.query(
+      items: await kit.database.query(
         'SELECT id, name, added_at AS "addedAt", used_at AS "usedAt" FROM passkey WHERE person_id = $1 ORDER BY added_at LIMIT 50',
         [requireSignIn(request).person],
       ),
@@ -102,7 +102,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
   app.post(
     '/v1/me/passkeys/challenge',
     { schema: { tags, summary: 'Begin to add a passkey', response: { 200: challenge } } },
-    async request => beginPasskey(room)(requireSignIn(request)),
+    async request => beginPasskey(kit)(requireSignIn(request)),
   )
   app.post(
     '/v1/me/passkeys',
@@ -110,7 +110,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     async request => {
       const live = requireSignIn(request)
       const { challenge: id, name, credential: given } = request.body
-      await addPasskey(room)(live, id, name, given as RegistrationResponseJSON)
+      await addPasskey(kit)(live, id, name, given as RegistrationResponseJSON)
       return finished
     },
   )
@@ -118,7 +118,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     '/v1/me/passkeys/:passkey',
     { schema: { tags, summary: 'Remove a passkey', params: passkeyParam, response: { 200: done } } },
     async request => {
-      await removePasskey(room)(requireSignIn(request), request.params.passkey)
+      await removePasskey(kit)(requireSignIn(request), request.params.passkey)
       return finished
     },
   )
@@ -127,7 +127,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     {
       schema: { tags, summary: 'A challenge to prove again who you are, with a passkey', response: { 200: challenge } },
     },
-    async request => challengeForPasskey(room)(requireSignIn(request)),
+    async request => challengeForPasskey(kit)(requireSignIn(request)),
   )
   app.post(
     '/v1/me/proof/passkey',
@@ -141,14 +141,14 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     },
     async request => {
       const { challenge: id, credential: given } = request.body ?? {}
-      return proveWithPasskey(room, tries)(requireSignIn(request), id, given as AuthenticationResponseJSON, request.ip)
+      return proveWithPasskey(kit, tries)(requireSignIn(request), id, given as AuthenticationResponseJSON, request.ip)
     },
   )
 
   app.post(
     '/v1/me/recovery-codes',
     { schema: { tags, summary: 'Draw new recovery codes; they are told this once', response: { 200: codes } } },
-    async request => ({ codes: await renewRecoveryCodes(room)(requireSignIn(request)) }),
+    async request => ({ codes: await renewRecoveryCodes(kit)(requireSignIn(request)) }),
   )
 
   app.post(
@@ -158,7 +158,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
       schema: { tags, summary: 'Ask for a link to choose a new password', body: forgotten, response: { 202: sent } },
     },
     async (request, reply) => {
-      await forgotPassword(room)(request.body.address)
+      await forgotPassword(kit)(request.body.address)
       return reply.code(202).send({ sent: true as const })
     },
   )
@@ -173,13 +173,13 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
         response: { 200: choice },
       },
     },
-    async request => choosePassword(room, words, tries)(request.body, request.ip),
+    async request => choosePassword(kit, words, tries)(request.body, request.ip),
   )
   app.put(
     '/v1/me/password',
     { ...slowly, schema: { tags, summary: 'Change your password', body: changed, response: { 200: done } } },
     async request => {
-      await changePassword(room, words, tries)(requireSignIn(request), request.body, request.ip)
+      await changePassword(kit, words, tries)(requireSignIn(request), request.body, request.ip)
       return finished
     },
   )
@@ -188,7 +188,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     '/v1/me/addresses',
     { schema: { tags, summary: 'Your verified addresses', response: { 200: addressList } } },
     async request => ({
-      items: await room.database.query(
+      items: await kit.database.query(
         'SELECT address, main, verified_at AS "verifiedAt" FROM person_address WHERE person_id = $1 ORDER BY main DESC, address LIMIT 50',
         [requireSignIn(request).person],
       ),
@@ -206,7 +206,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) =>
-      reply.code(202).send(await askToAddAddress(room)(requireSignIn(request), request.body.address)),
+      reply.code(202).send(await askToAddAddress(kit)(requireSignIn(request), request.body.address)),
   )
   app.post(
     '/v1/addresses/confirmation',
@@ -219,7 +219,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
         response: { 200: object({ address: string().required() }) },
       },
     },
-    async request => confirmAddress(room)(request.body.link),
+    async request => confirmAddress(kit)(request.body.link),
   )
   app.put(
     '/v1/me/addresses/:address/main',
@@ -232,7 +232,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      await chooseMainAddress(room)(requireSignIn(request), request.params.address)
+      await chooseMainAddress(kit)(requireSignIn(request), request.params.address)
       return finished
     },
   )
@@ -240,7 +240,7 @@ export async function ownSignInRoutes(app: House, room: Room): Promise<void> {
     '/v1/me/addresses/:address',
     { schema: { tags, summary: 'Remove one of your addresses', params: addressParam, response: { 200: done } } },
     async request => {
-      await removeAddress(room)(requireSignIn(request), request.params.address)
+      await removeAddress(kit)(requireSignIn(request), request.params.address)
       return finished
     },
   )

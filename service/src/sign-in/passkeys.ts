@@ -10,10 +10,12 @@ import { v7 as newId } from 'uuid'
 import type { EntityManager } from 'typeorm'
 import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
 import { persons } from '../people/records.ts'
-import { beginSession, sessionDays, sessions, type LiveSession } from './records.ts'
+import { sessions } from './records.ts'
+import { beginSession, sessionDays } from './sessions.ts'
+import type { LiveSession } from '../base/live-session.ts'
 import type { Tries } from './tries.ts'
 
 /** How long a challenge waits for its answer. */
@@ -34,12 +36,12 @@ export interface Challenge {
 }
 
 /** Begins to add a passkey: takes a fresh proof, since whoever adds one can sign in with it. */
-export function beginPasskey(room: Room) {
+export function beginPasskey(kit: Kit) {
   return async (live: LiveSession): Promise<Challenge> => {
-    const known = await passkeysOf(room.database.manager, live.person)
+    const known = await passkeysOf(kit.database.manager, live.person)
     const options = await generateRegistrationOptions({
       rpName: 'Famiglia',
-      rpID: relyingParty(room).id,
+      rpID: relyingParty(kit).id,
       userName: live.address,
       userDisplayName: live.name,
       userID: Uint8Array.from(Buffer.from(live.person.replaceAll('-', ''), 'hex')),
@@ -47,10 +49,10 @@ export function beginPasskey(room: Room) {
       excludeCredentials: known.map(({ id }) => ({ id })),
       authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
     })
-    return room.change(actorOf(live), { person: live.person }, async change => {
+    return kit.change(actorOf(live), async change => {
       change.requireFreshProof('Adding a passkey takes a fresh proof.')
       const id = await keepChallenge(change, live.person, options.challenge)
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'passkey.begun',
         sentence: `${live.name} began to add a passkey.`,
@@ -61,17 +63,17 @@ export function beginPasskey(room: Room) {
 }
 
 /** Adds the passkey that the browser made. */
-export function addPasskey(room: Room) {
+export function addPasskey(kit: Kit) {
   return async (
     live: LiveSession,
     challenge: string,
     name: string,
     response: RegistrationResponseJSON,
   ): Promise<void> => {
-    await room.change(actorOf(live), { person: live.person }, async change => {
+    await kit.change(actorOf(live), async change => {
       change.requireFreshProof('Adding a passkey takes a fresh proof.')
       const expected = await takeChallenge(change, challenge, live.person)
-      const { origins, id } = relyingParty(room)
+      const { origins, id } = relyingParty(kit)
       const verified = await verifyRegistrationResponse({
         response,
         expectedChallenge: expected,
@@ -95,7 +97,7 @@ export function addPasskey(room: Room) {
           change.now.toString(),
         ],
       )
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'passkey.added',
         sentence: `${live.name} added the passkey “${name}”.`,
@@ -105,9 +107,9 @@ export function addPasskey(room: Room) {
 }
 
 /** Removes one of one's own passkeys. */
-export function removePasskey(room: Room) {
+export function removePasskey(kit: Kit) {
   return async (live: LiveSession, id: string): Promise<void> => {
-    await room.change(actorOf(live), { person: live.person }, async change => {
+    await kit.change(actorOf(live), async change => {
       change.requireFreshProof('Removing a passkey takes a fresh proof.')
       const [removed] = (await change.manager.query('SELECT name FROM passkey WHERE id = $1 AND person_id = $2', [
         id,
@@ -115,7 +117,7 @@ export function removePasskey(room: Room) {
       ])) as { name: string }[]
       if (!removed) throw new Problem('passkey.unknown', 'You have no such passkey.')
       await change.manager.query('DELETE FROM passkey WHERE id = $1', [id])
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'passkey.removed',
         sentence: `${live.name} removed the passkey “${removed.name}”.`,
@@ -125,31 +127,31 @@ export function removePasskey(room: Room) {
 }
 
 /** A challenge to sign in with, or to prove again who one is. It names nobody, so that it tells nobody who is here. */
-export function challengeForPasskey(room: Room) {
+export function challengeForPasskey(kit: Kit) {
   return async (live: LiveSession | null): Promise<Challenge> => {
     const options = await generateAuthenticationOptions({
-      rpID: relyingParty(room).id,
+      rpID: relyingParty(kit).id,
       userVerification: 'required',
-      allowCredentials: live ? (await passkeysOf(room.database.manager, live.person)).map(({ id }) => ({ id })) : [],
+      allowCredentials: live ? (await passkeysOf(kit.database.manager, live.person)).map(({ id }) => ({ id })) : [],
     })
     const id = newId()
-    await room.database.query(
+    await kit.database.query(
       'INSERT INTO passkey_challenge (id, person_id, challenge, expires_at) VALUES ($1, $2, $3, $4)',
-      [id, live?.person ?? null, options.challenge, room.clock.now().add({ minutes: minutesToAnswer }).toString()],
+      [id, live?.person ?? null, options.challenge, kit.clock.now().add({ minutes: minutesToAnswer }).toString()],
     )
     return { id, options }
   }
 }
 
 /** Signs in with a passkey: it proves both what one has and who one is. */
-export function signInWithPasskey(room: Room, tries: Tries) {
+export function signInWithPasskey(kit: Kit, tries: Tries) {
   return async (challenge: string, response: AuthenticationResponseJSON, from: string) => {
     tries.checkFrom(from)
-    const known = await findPasskey(room.database.manager, response.id)
+    const known = await findPasskey(kit.database.manager, response.id)
     const wrong = () => tries.failedFrom(from, new Problem('sign-in.wrong', 'That passkey is not known here.'))
     if (!known) throw wrong()
-    return room.change(null, { person: known.person_id }, async change => {
-      await verify(room, change, challenge, null, known, response).catch((error: unknown) => {
+    return kit.change(null, async change => {
+      await verify(kit, change, challenge, null, known, response).catch((error: unknown) => {
         throw error instanceof Problem ? tries.failedFrom(from, error) : error
       })
       const person = await change.manager.findOneByOrFail(persons, { id: known.person_id })
@@ -166,7 +168,7 @@ export function signInWithPasskey(room: Room, tries: Tries) {
         },
         change.now,
       )
-      await change.record({
+      change.record({
         chain: person.id,
         what: 'sign-in.begun',
         sentence: `${person.name} signed in with a passkey.`,
@@ -178,17 +180,17 @@ export function signInWithPasskey(room: Room, tries: Tries) {
 }
 
 /** Proves again who is signed in, with one of their passkeys. */
-export function proveWithPasskey(room: Room, tries: Tries) {
+export function proveWithPasskey(kit: Kit, tries: Tries) {
   return async (live: LiveSession, challenge: string, response: AuthenticationResponseJSON, from: string) => {
     tries.check(from, live.address)
-    return room.change(actorOf(live), { person: live.person }, async change => {
+    return kit.change(actorOf(live), async change => {
       const known = await findPasskey(change.manager, response.id)
       if (!known || known.person_id !== live.person) throw tries.failed(from, live.address, unproven())
-      await verify(room, change, challenge, live.person, known, response).catch((error: unknown) => {
+      await verify(kit, change, challenge, live.person, known, response).catch((error: unknown) => {
         throw error instanceof Problem ? tries.failed(from, live.address, error) : error
       })
       await change.manager.update(sessions, { id: live.session }, { provenAt: change.now, provenBy: 'passkey' })
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'sign-in.proven',
         sentence: `${live.name} proved again who they are, with a passkey.`,
@@ -199,7 +201,7 @@ export function proveWithPasskey(room: Room, tries: Tries) {
 }
 
 async function verify(
-  room: Room,
+  kit: Kit,
   change: Change,
   challenge: string,
   person: string | null,
@@ -207,7 +209,7 @@ async function verify(
   response: AuthenticationResponseJSON,
 ): Promise<void> {
   const expectedChallenge = await takeChallenge(change, challenge, person)
-  const { origins, id } = relyingParty(room)
+  const { origins, id } = relyingParty(kit)
   const verified = await verifyAuthenticationResponse({
     response,
     expectedChallenge,
@@ -258,8 +260,8 @@ async function passkeysOf(manager: EntityManager, person: string): Promise<Store
 }
 
 /** Passkeys belong to a host name; on loopback that is localhost, however the service is reached there. */
-function relyingParty(room: Room): { id: string; origins: string[] } {
-  const url = new URL(room.publicUrl())
+function relyingParty(kit: Kit): { id: string; origins: string[] } {
+  const url = new URL(kit.publicUrl())
   if (url.hostname !== '127.0.0.1') return { id: url.hostname, origins: [url.origin] }
   return { id: 'localhost', origins: [url.origin, `${url.protocol}//localhost:${url.port}`] }
 }

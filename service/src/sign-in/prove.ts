@@ -1,9 +1,10 @@
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
 import { persons } from '../people/records.ts'
 import type { Passwords } from './password.ts'
-import { sessions, type LiveSession, type ProvenBy } from './records.ts'
+import { sessions } from './records.ts'
+import type { LiveSession, ProvenBy } from '../base/live-session.ts'
 import { provenByCode } from './signIn.ts'
 import type { Tries } from './tries.ts'
 
@@ -11,18 +12,18 @@ import type { Tries } from './tries.ts'
  * Proves again who is signed in: with a code where a second proof is set up, else with the password. It holds for ten
  * minutes in this session. Wrong: `proof.wrong`.
  */
-export function prove(room: Room, passwords: Passwords, tries: Tries) {
+export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
   return async (
     live: LiveSession,
     given: { code?: string | undefined; password?: string | undefined },
     from: string,
   ): Promise<{ provenAt: string; provenBy: ProvenBy }> => {
     tries.check(from, live.address)
-    const person = await room.database.manager.findOneByOrFail(persons, { id: live.person })
+    const person = await kit.database.manager.findOneByOrFail(persons, { id: live.person })
     const byPassword = !person.totpSealed && (await passwords.matches(person.passwordHash, given.password ?? ''))
-    return room.change(actorOf(live), { person: live.person }, async change => {
+    return kit.change(actorOf(live), async change => {
       const byCode = person.totpSealed
-        ? (await provenByCode(room, live.person, given.code, change.manager)) !== 'wrong'
+        ? (await provenByCode(kit, live.person, given.code, change.manager)) !== 'wrong'
         : false
       if (!byCode && !byPassword) {
         const wanted = person.totpSealed
@@ -37,7 +38,7 @@ export function prove(room: Room, passwords: Passwords, tries: Tries) {
       tries.succeeded(live.address)
       const provenBy: ProvenBy = byCode ? 'code' : 'password'
       await change.manager.update(sessions, { id: live.session }, { provenAt: change.now, provenBy })
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'sign-in.proven',
         sentence: `${live.name} proved again who they are, with ${byCode ? 'a code' : 'the password'}.`,

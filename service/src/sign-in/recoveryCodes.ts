@@ -1,32 +1,32 @@
 import { randomInt } from 'node:crypto'
 import type { EntityManager } from 'typeorm'
 import type { Change } from '../base/change.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
-import type { LiveSession } from './records.ts'
+import type { LiveSession } from '../base/live-session.ts'
 
 const howMany = 10
 /** Letters and digits that are not taken for one another. */
 const alphabet = 'abcdefghjkmnpqrstuvwxyz23456789'
 
 /** Draws ten recovery codes in the place of those before. They are told once, and kept as keyed hashes. */
-export async function drawRecoveryCodes(room: Room, change: Change, person: string): Promise<string[]> {
+export async function drawRecoveryCodes(kit: Kit, change: Change, person: string): Promise<string[]> {
   const codes = Array.from({ length: howMany }, drawCode)
   await change.manager.query('DELETE FROM recovery_code WHERE person_id = $1', [person])
   await change.manager.query('INSERT INTO recovery_code (person_id, code_hash) SELECT $1, unnest($2::text[])', [
     person,
-    codes.map(code => room.secrets.mac('recovery code', plain(code))),
+    codes.map(code => kit.secrets.mac('recovery code', plain(code))),
   ])
   return codes
 }
 
 /** Draws new ones for who is signed in; the ones before are void. */
-export function renewRecoveryCodes(room: Room) {
+export function renewRecoveryCodes(kit: Kit) {
   return async (live: LiveSession): Promise<string[]> =>
-    room.change(actorOf(live), { person: live.person }, async change => {
+    kit.change(actorOf(live), async change => {
       change.requireFreshProof('New recovery codes take a fresh proof.')
-      const codes = await drawRecoveryCodes(room, change, live.person)
-      await change.record({
+      const codes = await drawRecoveryCodes(kit, change, live.person)
+      change.record({
         chain: live.person,
         what: 'recovery-codes.drawn',
         sentence: `${live.name} drew new recovery codes; the ones before are void.`,
@@ -37,14 +37,14 @@ export function renewRecoveryCodes(room: Room) {
 
 /** Takes a recovery code, once, in the place of a code from the app. Says how many are left; null when it is not one. */
 export async function takeRecoveryCode(
-  room: Room,
+  kit: Kit,
   manager: EntityManager,
   person: string,
   code: string,
 ): Promise<number | null> {
   const [taken] = (await manager.query(
     'DELETE FROM recovery_code WHERE person_id = $1 AND code_hash = $2 RETURNING 1',
-    [person, room.secrets.mac('recovery code', plain(code))],
+    [person, kit.secrets.mac('recovery code', plain(code))],
   )) as [unknown[], number]
   return taken.length === 0 ? null : countRecoveryCodes(manager, person)
 }

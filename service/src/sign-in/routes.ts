@@ -1,12 +1,13 @@
 import { idText } from '../base/id-text.ts'
 import { proofHolds } from '@famiglia/core'
 import { object } from 'yup'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
+import { selfAndTeams } from '../reach/holdersFor.ts'
 import { clearSessionCookie, requireSignIn, setSessionCookie } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
+import type { App } from '../base/validation.ts'
 import { passwords } from './password.ts'
 import { prove } from './prove.ts'
-import { sessionDays } from './records.ts'
+import { sessionDays } from './sessions.ts'
 import {
   credentials,
   done,
@@ -31,13 +32,13 @@ const tags = ['sign-in']
 const idParam = object({ id: idText })
 
 /** Signing in and out, proving who one is, second proofs, tokens. */
-export async function signInRoutes(app: House, room: Room): Promise<void> {
-  const secure = () => room.publicUrl().startsWith('https:')
-  const words = passwords(room.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tries = triesOf(room)
-  const doSignIn = signIn(room, words, tries)
-  const doProve = prove(room, words, tries)
-  const doEnd = endSession(room)
+export async function signInRoutes(app: App, kit: Kit): Promise<void> {
+  const secure = () => kit.publicUrl().startsWith('https:')
+  const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
+  const tries = triesOf(kit)
+  const doSignIn = signIn(kit, words, tries)
+  const doProve = prove(kit, words, tries)
+  const doEnd = endSession(kit)
 
   app.post(
     '/v1/sign-in',
@@ -73,10 +74,10 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
     { schema: { tags, summary: 'Who is signed in, how, and for which businesses', response: { 200: me } } },
     async request => {
       const live = requireSignIn(request)
-      const businesses = await room.database.query(
+      const businesses = await kit.database.query(
         `SELECT business.number, business.name, business.town, business.zone, business.cloth, membership.standing, membership.since,
-         membership.standing = 'admin' OR EXISTS (SELECT FROM access_grant g LEFT JOIN team_member t ON t.team_id = g.team_id WHERE g.business_id = business.id AND g.ended_at IS NULL
-           AND $1 IN (g.person_id, t.person_id) AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))) AS "canGive"
+         membership.standing = 'admin' OR EXISTS (SELECT FROM access_grant g WHERE g.business_id = business.id AND g.ended_at IS NULL
+           AND g.holder_id = ANY (${selfAndTeams('$1::uuid')}) AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))) AS "canGive"
        FROM membership JOIN business ON business.id = membership.business_id
        WHERE membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL ORDER BY business.name, business.number LIMIT 500`,
         [live.person],
@@ -89,7 +90,7 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
           secondProof: live.secondProof,
           codeSetUp: live.codeSetUp,
           passkeys: live.passkeys,
-          recoveryCodes: await countRecoveryCodes(room.database.manager, live.person),
+          recoveryCodes: await countRecoveryCodes(kit.database.manager, live.person),
         },
         session: {
           id: live.session,
@@ -122,7 +123,7 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
     {
       schema: { tags, summary: 'Begin to set up a second proof (TOTP, RFC 6238)', response: { 200: secondProofBegun } },
     },
-    async request => beginSecondProof(room)(requireSignIn(request)),
+    async request => beginSecondProof(kit)(requireSignIn(request)),
   )
 
   app.post(
@@ -135,7 +136,7 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
         response: { 200: recoveryCodes },
       },
     },
-    async request => ({ recoveryCodes: await confirmSecondProof(room)(requireSignIn(request), request.body.code) }),
+    async request => ({ recoveryCodes: await confirmSecondProof(kit)(requireSignIn(request), request.body.code) }),
   )
 
   app.get(
@@ -143,10 +144,10 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
     { schema: { tags, summary: 'Your sign-ins and tokens', response: { 200: sessionList } } },
     async request => {
       const live = requireSignIn(request)
-      const items = await room.database.query(
+      const items = await kit.database.query(
         `SELECT id, kind, name, begun_at AS "begunAt", expires_at AS "expiresAt", unattended, id = $2 AS current FROM session
        WHERE person_id = $1 AND ended_at IS NULL AND expires_at > $3 ORDER BY begun_at DESC LIMIT 200`,
-        [live.person, live.session, room.clock.now().toString()],
+        [live.person, live.session, kit.clock.now().toString()],
       )
       return { items }
     },
@@ -155,7 +156,7 @@ export async function signInRoutes(app: House, room: Room): Promise<void> {
   app.post(
     '/v1/me/tokens',
     { schema: { tags, summary: 'Make a token for scripts', body: tokenWanted, response: { 200: tokenMade } } },
-    async request => makeToken(room)(requireSignIn(request), request.body),
+    async request => makeToken(kit)(requireSignIn(request), request.body),
   )
 
   app.delete(

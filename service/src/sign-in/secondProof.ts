@@ -1,19 +1,19 @@
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
 import { persons } from '../people/records.ts'
 import { codeAddress, newCodeSecret, stepOfCode } from './code.ts'
-import type { LiveSession } from './records.ts'
+import type { LiveSession } from '../base/live-session.ts'
 import { drawRecoveryCodes } from './recoveryCodes.ts'
 
 /** Begins setting up a second proof: the secret counts only after a first code from it came back. */
-export function beginSecondProof(room: Room) {
+export function beginSecondProof(kit: Kit) {
   return async (live: LiveSession): Promise<{ secret: string; address: string }> => {
     const secret = newCodeSecret()
-    return room.change(actorOf(live), { person: live.person }, async change => {
+    return kit.change(actorOf(live), async change => {
       if (live.secondProof) change.requireFreshProof('Setting up a second proof anew takes a fresh proof.')
-      await change.manager.update(persons, { id: live.person }, { totpPendingSealed: room.secrets.seal(secret) })
-      await change.record({
+      await change.manager.update(persons, { id: live.person }, { totpPendingSealed: kit.secrets.seal(secret) })
+      change.record({
         chain: live.person,
         what: 'second-proof.begun',
         sentence: `${live.name} began to set up a second proof.`,
@@ -24,12 +24,12 @@ export function beginSecondProof(room: Room) {
 }
 
 /** Takes the second proof into use, and returns recovery codes, told this once. A code that does not fit: `proof.wrong`. */
-export function confirmSecondProof(room: Room) {
+export function confirmSecondProof(kit: Kit) {
   return async (live: LiveSession, code: string): Promise<string[]> =>
-    room.change(actorOf(live), { person: live.person }, async change => {
+    kit.change(actorOf(live), async change => {
       const person = await change.manager.findOneByOrFail(persons, { id: live.person })
-      const secret = person.totpPendingSealed ? room.secrets.unseal(person.totpPendingSealed) : null
-      const step = secret ? await stepOfCode(secret, code, room.clock.now().epochMilliseconds, null) : null
+      const secret = person.totpPendingSealed ? kit.secrets.unseal(person.totpPendingSealed) : null
+      const step = secret ? await stepOfCode(secret, code, kit.clock.now().epochMilliseconds, null) : null
       if (step === null)
         throw new Problem('proof.wrong', 'The code does not fit the secret. Enter the one your app shows now.', {
           pointer: '/code',
@@ -39,11 +39,11 @@ export function confirmSecondProof(room: Room) {
         { id: live.person },
         { totpSealed: person.totpPendingSealed, totpPendingSealed: null, totpLastStep: String(step) },
       )
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'second-proof.set-up',
         sentence: `${live.name} set up a second proof, and drew recovery codes.`,
       })
-      return drawRecoveryCodes(room, change, live.person)
+      return drawRecoveryCodes(kit, change, live.person)
     })
 }

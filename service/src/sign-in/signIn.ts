@@ -1,10 +1,12 @@
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import type { Change } from '../base/change.ts'
-import { peopleById, persons, type Person } from '../people/records.ts'
+import { persons, type Person } from '../people/records.ts'
+import { peopleById } from '../people/queries.ts'
 import { stepOfCode } from './code.ts'
 import type { Passwords } from './password.ts'
-import { beginSession, sessionDays, type ProvenBy } from './records.ts'
+import { beginSession, sessionDays } from './sessions.ts'
+import type { ProvenBy } from '../base/live-session.ts'
 import { takeRecoveryCode } from './recoveryCodes.ts'
 import type { Tries } from './tries.ts'
 
@@ -22,18 +24,18 @@ export type SignInOutcome = { needs: 'code' } | { needs: null; secret: string; p
  * Signs somebody in with a password and, where they have set up a second proof, a code. What is wrong is not told
  * (`sign-in.wrong`), nor whether the address is known. Too many wrong tries slow down: `request.too-many`.
  */
-export function signIn(room: Room, passwords: Passwords, tries: Tries) {
+export function signIn(kit: Kit, passwords: Passwords, tries: Tries) {
   return async ({ address, password, code, recovery }: Credentials, from: string): Promise<SignInOutcome> => {
     const account = address.toLowerCase()
     tries.check(from, account)
-    const person = await findByAddress(room, account)
+    const person = await findByAddress(kit, account)
     const right = await passwords.matches(person?.passwordHash ?? null, password)
     if (!person || !right || person.pausedAt) throw tries.failed(from, account, wrong())
     if (person.totpSealed && !code && !recovery) return { needs: 'code' }
-    return room.change(null, { person: person.id }, async change => {
+    return kit.change(null, async change => {
       const provenBy = recovery
-        ? await provenByRecovery(room, change, person, recovery)
-        : await provenByCode(room, person.id, code, change.manager)
+        ? await provenByRecovery(kit, change, person, recovery)
+        : await provenByCode(kit, person.id, code, change.manager)
       if (provenBy === 'wrong') throw tries.failed(from, account, wrong())
       tries.succeeded(account)
       const session = await beginSession(
@@ -48,7 +50,7 @@ export function signIn(room: Room, passwords: Passwords, tries: Tries) {
         },
         change.now,
       )
-      await change.record({
+      change.record({
         chain: person.id,
         what: 'sign-in.begun',
         sentence: `${person.name} signed in with ${provenBy}.`,
@@ -61,12 +63,12 @@ export function signIn(room: Room, passwords: Passwords, tries: Tries) {
 
 /** Whoever signs in with a recovery code is told so by letter: the app is lost, or the code was found by somebody else. */
 async function provenByRecovery(
-  room: Room,
+  kit: Kit,
   change: Change,
   person: Person,
   recovery: string,
 ): Promise<ProvenBy | 'wrong'> {
-  const left = await takeRecoveryCode(room, change.manager, person.id, recovery)
+  const left = await takeRecoveryCode(kit, change.manager, person.id, recovery)
   if (left === null) return 'wrong'
   const to = (await peopleById(change.manager, [person.id])).get(person.id)!
   await change.mail({
@@ -84,27 +86,27 @@ async function provenByRecovery(
 
 const wrong = () => new Problem('sign-in.wrong', 'The address, the password or the code is not right.')
 
-async function findByAddress(room: Room, address: string): Promise<Person | null> {
-  const found = await room.database
+async function findByAddress(kit: Kit, address: string): Promise<Person | null> {
+  const found = await kit.database
     .query('SELECT person_id FROM person_address WHERE address = $1', [address])
     .then((rows: { person_id: string }[]) => rows[0])
-  return found ? room.database.manager.findOneBy(persons, { id: found.person_id }) : null
+  return found ? kit.database.manager.findOneBy(persons, { id: found.person_id }) : null
 }
 
 /** Takes a person's code, once: the row is locked by the change. People without a second proof need none. */
 export async function provenByCode(
-  room: Room,
+  kit: Kit,
   personId: string,
   code: string | undefined,
-  manager = room.database.manager,
+  manager = kit.database.manager,
 ): Promise<ProvenBy | 'wrong'> {
   const person = await manager.findOneByOrFail(persons, { id: personId })
   if (!person.totpSealed) return 'password'
   const last = person.totpLastStep === null ? null : Number(person.totpLastStep)
   const step = await stepOfCode(
-    room.secrets.unseal(person.totpSealed),
+    kit.secrets.unseal(person.totpSealed),
     code ?? '',
-    room.clock.now().epochMilliseconds,
+    kit.clock.now().epochMilliseconds,
     last,
   )
   if (step === null) return 'wrong'

@@ -1,9 +1,11 @@
 import { Temporal } from '@famiglia/core'
 import { IsNull } from 'typeorm'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
-import { beginSession, sessions, type LiveSession } from './records.ts'
+import { sessions } from './records.ts'
+import { beginSession } from './sessions.ts'
+import type { LiveSession } from '../base/live-session.ts'
 
 const longestDays = 366
 
@@ -11,13 +13,13 @@ const longestDays = 366
  * Makes a personal token for scripts, told once. It always has an end, at most a year ahead. An unattended one is not
  * asked for a fresh proof again, so making it takes one.
  */
-export function makeToken(room: Room) {
+export function makeToken(kit: Kit) {
   return async (
     live: LiveSession,
     wanted: { name: string; until: string; unattended: boolean },
   ): Promise<{ id: string; token: string }> => {
     const expiresAt = Temporal.Instant.from(wanted.until)
-    return room.change(actorOf(live), { person: live.person }, async change => {
+    return kit.change(actorOf(live), async change => {
       const ahead = expiresAt.epochMilliseconds - change.now.epochMilliseconds
       if (ahead <= 0) throw new Problem('date.past', 'The token would be over before it begins.', { pointer: '/until' })
       if (ahead > longestDays * 86_400_000)
@@ -40,7 +42,7 @@ export function makeToken(room: Room) {
         },
         change.now,
       )
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'token.made',
         sentence: `${live.name} made the ${wanted.unattended ? 'unattended ' : ''}token “${wanted.name}”.`,
@@ -52,13 +54,13 @@ export function makeToken(room: Room) {
 }
 
 /** Ends one of a person's own sign-ins or tokens. */
-export function endSession(room: Room) {
+export function endSession(kit: Kit) {
   return async (live: LiveSession, id: string): Promise<void> => {
-    await room.change(actorOf(live), { person: live.person }, async change => {
+    await kit.change(actorOf(live), async change => {
       const session = await change.manager.findOneBy(sessions, { id, personId: live.person, endedAt: IsNull() })
       if (!session) throw new Problem('resource.unknown', 'You have no such sign-in or token, or it has ended already.')
       await change.manager.update(sessions, { id }, { endedAt: change.now })
-      await change.record({
+      change.record({
         chain: live.person,
         what: 'sign-in.ended',
         sentence: `${live.name} ended the ${session.kind === 'token' ? `token “${session.name}”` : `sign-in at the ${session.name}`}.`,

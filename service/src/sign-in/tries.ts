@@ -1,14 +1,14 @@
 import type { Clock } from '../base/clock.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
+import type { Kit } from '../base/kit.ts'
 
 const windowMs = 5 * 60_000
-const kept = new WeakMap<Room, Tries>()
+const kept = new WeakMap<Kit, Tries>()
 
 /** The one count of wrong tries that all ways to sign in share. */
-export function triesOf(room: Room): Tries {
-  const found = kept.get(room) ?? new Tries(room.clock, room.config.FAMIGLIA_SIGN_IN_TRIES)
-  kept.set(room, found)
+export function triesOf(kit: Kit): Tries {
+  const found = kept.get(kit) ?? new Tries(kit.clock, kit.config.FAMIGLIA_SIGN_IN_TRIES)
+  kept.set(kit, found)
   return found
 }
 

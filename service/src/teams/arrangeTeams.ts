@@ -1,25 +1,27 @@
-import { handlePattern } from '@famiglia/core'
+import { canAct, handlePattern, kindsHeldBy } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { getTeam } from '../grants/addressee.ts'
-import { grantsOf, grants } from '../grants/records.ts'
-import { getMember } from '../people/routes.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { getMember } from '../businesses/getMember.ts'
+import { endGrant } from '../grants/endGrant.ts'
+import { grantsTo } from '../grants/queries.ts'
+import { withOwners } from '../reach/held.ts'
+import { targetsById } from '../reach/targets.ts'
+import { getTeam } from './queries.ts'
 import { teams, type Team } from './records.ts'
 
 /** Makes a team, empty at first. */
-export function makeTeam(room: Room) {
+export function makeTeam(kit: Kit) {
   return async (acting: Acting, wanted: { handle: string; name: string }, once: Once | null): Promise<Team> => {
     requireStanding(acting, 'arrange-people', 'Making a team')
     assertTeamHandle(wanted.handle)
-    return room.change(
-      actorOf(acting.live),
-      { businesses: [acting.id] },
+    return changeFor(
+      kit,
+      acting,
       async change => {
         const team: Team = { id: newId(), businessId: acting.id, ...wanted, madeAt: change.now, dissolvedAt: null }
         try {
@@ -38,12 +40,17 @@ export function makeTeam(room: Room) {
 }
 
 /** Puts a member into a team: they gain what it holds, at once. A fresh proof is taken where the team can act. */
-export function joinTeam(room: Room) {
+export function joinTeam(kit: Kit) {
   return async (acting: Acting, handle: string, who: string): Promise<{ result: string }> =>
-    arrange(room, acting, handle, 'Putting somebody into a team', async (change, team) => {
-      const person = await getMember(room, acting, who)
-      const held = await grantsOf(change.manager, acting.id, { team: team.id })
-      if (held.some(grant => grant.tier === 'run' || grant.tier === 'steward' || grant.actions.length > 0))
+    arrange(kit, acting, handle, 'Putting somebody into a team', async (change, team) => {
+      const person = await getMember(change.manager, acting, who)
+      const held = await grantsTo(change.manager, acting.id, { kind: 'team', id: team.id })
+      const targets = await targetsById(
+        change.manager,
+        held.map(grant => grant.targetId!),
+      )
+      const holding = held.map(given => ({ kinds: kindsHeldBy(targets.get(given.targetId!)!), given }))
+      if (canAct(holding))
         change.requireFreshProof(`${team.name} can act, so that putting somebody into it takes a fresh proof.`)
       const added = (await change.manager.query(
         'INSERT INTO team_member (team_id, person_id, since) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING person_id',
@@ -60,10 +67,10 @@ export function joinTeam(room: Room) {
 }
 
 /** Takes somebody out of a team: they lose what it holds, at once. */
-export function leaveTeam(room: Room) {
+export function leaveTeam(kit: Kit) {
   return async (acting: Acting, handle: string, who: string): Promise<{ result: string }> =>
-    arrange(room, acting, handle, 'Taking somebody out of a team', async (change, team) => {
-      const person = await getMember(room, acting, who)
+    arrange(kit, acting, handle, 'Taking somebody out of a team', async (change, team) => {
+      const person = await getMember(change.manager, acting, who)
       await change.manager.query('DELETE FROM team_member WHERE team_id = $1 AND person_id = $2', [team.id, person.id])
       await record(change, acting, team, 'team.left', `took ${person.name} out of the team ${team.name}.`, person.id)
       return { result: `${person.name} is no longer in ${team.name}. What they hold by themselves stays.` }
@@ -71,12 +78,20 @@ export function leaveTeam(room: Room) {
 }
 
 /** Dissolves a team: what it holds ends, its members stay members. */
-export function dissolveTeam(room: Room) {
+export function dissolveTeam(kit: Kit) {
   return async (acting: Acting, handle: string): Promise<{ result: string }> =>
-    arrange(room, acting, handle, 'Dissolving a team', async (change, team) => {
-      const held = await grantsOf(change.manager, acting.id, { team: team.id })
+    arrange(kit, acting, handle, 'Dissolving a team', async (change, team) => {
+      const key = { kind: 'team' as const, id: team.id }
+      const held = await grantsTo(change.manager, acting.id, key)
+      const found = await targetsById(
+        change.manager,
+        held.map(grant => grant.targetId!),
+      )
+      const targets = await withOwners(change.manager, acting.id, found)
+      const by = { giver: acting, person: { id: acting.live.person, name: acting.live.name } }
+      const holder = { key, name: team.name, party: null }
       for (const grant of held)
-        await change.manager.update(grants, { id: grant.id }, { endedAt: change.now, endedBy: acting.live.person })
+        await endGrant(change, by, holder, { grant, target: targets.get(grant.targetId!)! }, 'the team was dissolved')
       await change.manager.query('DELETE FROM team_member WHERE team_id = $1', [team.id])
       await change.manager.update(teams, { id: team.id }, { dissolvedAt: change.now })
       await record(change, acting, team, 'team.dissolved', `dissolved the team ${team.name}.`)
@@ -85,20 +100,18 @@ export function dissolveTeam(room: Room) {
 }
 
 async function arrange<T>(
-  room: Room,
+  kit: Kit,
   acting: Acting,
   handle: string,
   wanted: string,
   work: (change: Change, team: Team) => Promise<T>,
 ): Promise<T> {
   requireStanding(acting, 'arrange-people', wanted)
-  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change =>
-    work(change, await getTeam(change.manager, acting, handle)),
-  )
+  return changeFor(kit, acting, async change => work(change, await getTeam(change.manager, acting, handle)))
 }
 
 async function record(change: Change, acting: Acting, team: Team, what: string, said: string, about?: string) {
-  await change.record({
+  change.record({
     chain: acting.id,
     what,
     sentence: `${acting.live.name} ${said}`,

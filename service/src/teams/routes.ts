@@ -1,17 +1,16 @@
 import { array, number, object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
 import { cutPage, nextLink, pageOf, pageQuery, readCursor } from '../base/page.ts'
-import type { Room } from '../base/room.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { getTeam } from '../grants/addressee.ts'
-import { grantsOf } from '../grants/records.ts'
-import { targetsById } from '../assets/targets.ts'
-import { sayWords } from '../grants/tellLevel.ts'
+import { grantsTo, termsOf } from '../grants/queries.ts'
+import { targetsById } from '../reach/targets.ts'
+import { sayTarget } from '../grants/tellThings.ts'
 import { resultOut } from '../proposals/schemas.ts'
 import { dissolveTeam, joinTeam, leaveTeam, makeTeam } from './arrangeTeams.ts'
-import { membersOfTeam } from './records.ts'
+import { getTeam, membersOfTeam } from './queries.ts'
 
 const tags = ['teams']
 const teamLine = object({
@@ -43,8 +42,8 @@ const teamParams = object({ business: string().max(40).required(), team: string(
 const memberParams = teamParams.shape({ person: string().max(254).required() })
 
 /** Teams: made, joined, left; what a team holds its members reach. */
-export async function teamRoutes(app: House, room: Room): Promise<void> {
-  const manager = room.database.manager
+export async function teamRoutes(app: App, kit: Kit): Promise<void> {
+  const manager = kit.database.manager
 
   app.get(
     '/v1/businesses/:business/teams',
@@ -58,11 +57,11 @@ export async function teamRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const cursor = readCursor(request.query.after)
-      const rows = (await room.database.query(
+      const rows = (await kit.database.query(
         `SELECT team.id, team.handle, team.name, (SELECT count(*) FROM team_member WHERE team_id = team.id)::integer AS members,
-           (SELECT count(*) FROM access_grant WHERE team_id = team.id AND ended_at IS NULL)::integer AS grants
+           (SELECT count(*) FROM access_grant WHERE holder_kind = 'team' AND holder_id = team.id AND ended_at IS NULL)::integer AS grants
          FROM team WHERE team.business_id = $1 AND team.dissolved_at IS NULL AND ($2::text IS NULL OR team.handle > $2) ORDER BY team.handle LIMIT $3`,
         [acting.id, cursor?.[0] ?? null, request.query.limit + 1],
       )) as { id: string; handle: string; name: string; members: number; grants: number }[]
@@ -76,7 +75,7 @@ export async function teamRoutes(app: House, room: Room): Promise<void> {
     '/v1/businesses/:business/teams',
     { schema: { tags, summary: 'Make a team', params: businessParam, body: teamWanted, response: { 201: teamLine } } },
     async (request, reply) => {
-      const team = await makeTeam(room)(await actingFor(room.database, request), request.body, onceIn(request))
+      const team = await makeTeam(kit)(await actingFor(kit.database, request), request.body, onceIn(request))
       return reply.code(201).send({ handle: team.handle, name: team.name, members: 0, grants: 0 })
     },
   )
@@ -92,9 +91,9 @@ export async function teamRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
+      const acting = await actingFor(kit.database, request)
       const team = await getTeam(manager, acting, request.params.team)
-      const held = await grantsOf(manager, acting.id, { team: team.id })
+      const held = await grantsTo(manager, acting.id, { kind: 'team', id: team.id })
       const targets = await targetsById(
         manager,
         held.map(grant => grant.targetId!),
@@ -104,7 +103,7 @@ export async function teamRoutes(app: House, room: Room): Promise<void> {
         return {
           text: target.text,
           name: target.name,
-          may: sayWords(grant, [target.name], acting.zone),
+          may: sayTarget(target, termsOf(grant), acting.zone, grant.purpose),
           grant: grant.id,
         }
       })
@@ -122,20 +121,18 @@ export async function teamRoutes(app: House, room: Room): Promise<void> {
         response: { 200: resultOut },
       },
     },
-    async request => dissolveTeam(room)(await actingFor(room.database, request), request.params.team),
+    async request => dissolveTeam(kit)(await actingFor(kit.database, request), request.params.team),
   )
 
   app.put(
     '/v1/businesses/:business/teams/:team/members/:person',
     { schema: { tags, summary: 'Put a member into a team', params: memberParams, response: { 200: resultOut } } },
-    async request =>
-      joinTeam(room)(await actingFor(room.database, request), request.params.team, request.params.person),
+    async request => joinTeam(kit)(await actingFor(kit.database, request), request.params.team, request.params.person),
   )
 
   app.delete(
     '/v1/businesses/:business/teams/:team/members/:person',
     { schema: { tags, summary: 'Take somebody out of a team', params: memberParams, response: { 200: resultOut } } },
-    async request =>
-      leaveTeam(room)(await actingFor(room.database, request), request.params.team, request.params.person),
+    async request => leaveTeam(kit)(await actingFor(kit.database, request), request.params.team, request.params.person),
   )
 }

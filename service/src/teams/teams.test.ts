@@ -56,7 +56,7 @@ test("a team's grant shows on its members as through the team, and has nothing o
   })
   expect(await problemOf(scene.say(scene.agnese, `end ${priya.email} on page/ondaverde-ferries`))).toMatchObject({
     code: 'grant.unknown',
-    detail: expect.stringContaining('team/content'),
+    detail: expect.stringContaining('let Content run on Ondaverde Ferries'),
   })
 })
 

@@ -1,25 +1,24 @@
 import { string } from 'yup'
 import { Problem } from '../base/problem.ts'
-import type { Room } from '../base/room.ts'
-import { actorOf } from '../base/session.ts'
-import type { House } from '../base/validation.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Asset } from '../assets/records.ts'
 import { assetParams } from '../assets/schemas.ts'
-import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { changeFor, actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { resultOut } from '../proposals/schemas.ts'
 
 const tags = ['assets']
 const tieParams = assetParams.shape({ other: string().max(140).required() })
 
 /** Ties: which assets work together, so that a purpose given on one takes the other along. */
-export async function tieRoutes(app: House, room: Room): Promise<void> {
+export async function tieRoutes(app: App, kit: Kit): Promise<void> {
   app.put(
     '/v1/businesses/:business/assets/:asset/ties/:other',
     { schema: { tags, summary: 'Say that two assets work together', params: tieParams, response: { 200: resultOut } } },
     async request => {
-      const acting = await actingFor(room.database, request)
-      return arrange(room, acting, request.params, async ({ one, other }, change, at) => {
+      const acting = await actingFor(kit.database, request)
+      return arrange(kit, acting, request.params, async ({ one, other }, change, at) => {
         if (one.id === other.id) throw new Problem('tie.unfitting', 'An asset is not tied to itself.')
         if (one.kind === other.kind)
           throw new Problem(
@@ -50,8 +49,8 @@ export async function tieRoutes(app: House, room: Room): Promise<void> {
       },
     },
     async request => {
-      const acting = await actingFor(room.database, request)
-      return arrange(room, acting, request.params, async ({ one, other }, change) => {
+      const acting = await actingFor(kit.database, request)
+      return arrange(kit, acting, request.params, async ({ one, other }, change) => {
         await change('DELETE FROM tie WHERE one_id = $1 AND other_id = $2', inOrder(one, other))
         return {
           what: 'asset.untied',
@@ -64,7 +63,7 @@ export async function tieRoutes(app: House, room: Room): Promise<void> {
 }
 
 async function arrange(
-  room: Room,
+  kit: Kit,
   acting: Acting,
   named: { asset: string; other: string },
   work: (
@@ -74,7 +73,7 @@ async function arrange(
   ) => Promise<{ what: string; said: string; result: string }>,
 ): Promise<{ result: string }> {
   requireStanding(acting, 'arrange-assets', 'Tying assets')
-  return room.change(actorOf(acting.live), { businesses: [acting.id] }, async change => {
+  return changeFor(kit, acting, async change => {
     const one = await getAssetNamed(change.manager, acting, named.asset)
     const other = await getAssetNamed(change.manager, acting, named.other)
     const { what, said, result } = await work(
@@ -82,7 +81,7 @@ async function arrange(
       (text, values) => change.manager.query(text, values),
       change.now.toString(),
     )
-    await change.record({
+    change.record({
       chain: acting.id,
       what,
       sentence: `${acting.live.name} ${said}`,

@@ -72,7 +72,6 @@
 
   const isSoon = (cell: GridCell) =>
     cell.until !== null && new Date(cell.until).getTime() - Date.now() < 30 * 86_400_000
-  const countOf = (level: string) => level.split(', ').length
 </script>
 
 <svelte:window onresize={look} />
@@ -177,7 +176,7 @@
                             }}
                             aria-label="{row.name} on {assets[cell.column]?.name}: {cell.level}"
                             onclick={() => (chosen = { row, cell })}
-                            ><TierMark tier={cell.tier} actions={countOf(cell.level)} how={cell.how} /></button
+                            ><TierMark tier={cell.tier} actions={cell.named.length} how={cell.how} /></button
                           >
                         </span>
                       {/each}

@@ -1,5 +1,19 @@
 <script lang="ts">
-  import { actionsOfTier, isKind, isTier, sayEnd, sayList, Temporal } from '@famiglia/core'
+  import {
+    actionsOfTier,
+    isKind,
+    isTier,
+    parseWhat,
+    parseWho,
+    printSentence,
+    sayEnd,
+    sayList,
+    Temporal,
+    wantedOf,
+    type Action,
+    type Figure,
+    type Tier,
+  } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
@@ -24,7 +38,7 @@
   const action = $derived(
     isTier(cell.tier ?? '') && isKind(asset.kind) && isTier(cell.tier!)
       ? [...actionsOfTier(asset.kind, cell.tier)].at(-1)!
-      : (cell.level.split(', ')[0] ?? ''),
+      : (cell.named[0] ?? ''),
   )
   const why = createQuery(() => ({
     queryKey: ['why', acting.number, row.key, asset.number, action],
@@ -37,8 +51,21 @@
       ),
     enabled: isPerson,
   }))
-  const hiding = $derived(cell.hidden.length > 0 ? ` hiding ${cell.hidden.join(' and ')}` : '')
-  const sentence = $derived(`let ${row.text} ${cell.level} on ${asset.text}${hiding}`)
+  /** What they have, said as a sentence: where changing it begins. */
+  const sentence = $derived.by(() => {
+    const who = parseWho(row.text)
+    const what = parseWhat(asset.text)
+    if (!who.ok || !what.ok || !isKind(asset.kind)) return `let ${row.text}`
+    const { tier, named, hidden, until } = cell
+    const terms = {
+      tier: tier as Tier | null,
+      actions: named as Action[],
+      hiding: hidden as Figure[],
+      from: null,
+      until: until ? Temporal.Instant.from(until) : null,
+    }
+    return printSentence({ verb: 'let', who: [who.who], ...wantedOf([{ what: what.what, terms }], acting.zone) })
+  })
 </script>
 
 <aside class="sheet" aria-label="Why">

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayCount, sayDate, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'
@@ -65,10 +65,10 @@
           <h1 class="title">{asset.name}</h1>
           <p class="facts-line">
             <NumberPlate number={asset.number} /><span class="sub">{asset.kind}/{asset.handle}</span><span class="sub"
-              >owned by {acting.business?.name}, here since {sayInstant(
+              >owned by {acting.business?.name}, here since {sayDate(
                 Temporal.Instant.from(asset.broughtInAt),
                 acting.zone,
-              ).split(',')[0]}</span
+              )}</span
             >
           </p>
         </div>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { sayEnd, sayDate, sayList, Temporal } from '@famiglia/core'
   import Age from '../../parts/Age.svelte'
   import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -18,7 +18,7 @@
 
   let failed: unknown = $state(null)
   const what = $derived(`${asset.kind}/${asset.handle}`)
-  const day = (at: string) => sayInstant(Temporal.Instant.from(at), zone).split(',')[0]
+  const day = (at: string) => sayDate(Temporal.Instant.from(at), zone)
   const how = (holder: Schemas['Holder']) =>
     holder.state === 'waiting' ? 'waiting' : holder.state === 'not begun' ? 'idle' : 'own'
 
@@ -55,14 +55,18 @@
         >
         <td
           ><span class="may"
-            ><TierMark tier={holder.tier} actions={holder.level.split(', ').length} how={how(holder)} /><span
+            ><TierMark tier={holder.tier} actions={holder.named.length} how={how(holder)} /><span
               >{holder.level}{holder.state === 'in force' ? '' : `, ${holder.state}`}</span
             ></span
           ></td
         >
         <td>{holder.through}</td>
         <td>{holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing'}</td>
-        <td><span class={{ due: holder.signsInWith === 'password only' }}>{holder.signsInWith ?? ''}</span></td>
+        <td
+          ><span class={{ due: holder.secondProof === false }}
+            >{holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none'}</span
+          ></td
+        >
         <td>{holder.invitedBy ?? ''}</td>
         <td class="num">{holder.since ? day(holder.since) : ''}</td>
         <td

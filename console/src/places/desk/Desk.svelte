@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayEnd, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayCount, sayEnd, sayDate, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
@@ -26,7 +26,7 @@
   const first = $derived((acting.me?.person.name ?? '').split(' ')[0])
   const hour = $derived(Temporal.Now.zonedDateTimeISO(acting.zone).hour)
   const greeting = $derived(hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening')
-  const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
+  const today = $derived(sayDate(Temporal.Now.instant(), acting.zone))
   const total = $derived(desk ? countOf(desk) : 0)
   let passedOn = $state('')
   const headline = $derived.by(() => {
@@ -107,13 +107,14 @@
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
           >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
-      {#snippet what(row)}{#if row.kind !== 'invitation'}<b>{row.from}</b>{row.business === acting.business?.name
+      {#snippet what(row)}{#if row.kind !== 'invitation' && row.kind !== 'chair'}<b>{row.from}</b>{row.business ===
+          acting.business?.name
             ? ' '
             : ' of '}{#if row.business !== acting.business?.name}<b>{row.business}</b>{/if}
-          {row.kind === 'offer' ? 'offers you access to' : 'asks for access to'}
+          {row.kind === 'offer' ? 'offers you access to' : row.kind === 'ask' ? 'asks for access to' : 'asks for'}
           {sayList(row.assets)}{row.reason ? `: “${row.reason}”` : '.'}{:else}<b>{row.from}</b> invites you to work for
           <b>{row.business}</b>{row.assets.length > 0 ? `, on ${sayList(row.assets)}` : ''}.{/if}{/snippet}
-      {#snippet next(row)}{#if row.kind !== 'invitation'}<a
+      {#snippet next(row)}{#if row.kind !== 'invitation' && row.kind !== 'chair'}<a
             class="btn btn-primary btn-sm"
             href="/{acting.number}/proposals/{row.proposal}">Read and answer</a
           >{:else}<button class="btn btn-primary btn-sm" onclick={() => accept(row.proposal)}>Accept</button><button
@@ -127,17 +128,21 @@
         >{/snippet}
       {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
           from
-          <b>{row.moveTo}</b>.{:else if row.kind === 'ask'}Nobody{row.to ? ` of ${row.to}` : ''} has answered yet what was
-          asked for: {sayList(row.assets)}.{:else if row.kind === 'offer'}<b>{row.to}</b> has not answered the offer of {sayList(
-            row.assets,
-          )}.{:else}<b>{row.to}</b> has not answered the invitation of {row.by}{row.assets.length > 0
+          <b>{row.moveTo}</b>.{:else if row.kind === 'ask' || row.kind === 'business-ask'}Nobody{row.to
+            ? ` of ${row.to}`
+            : ''} has answered yet what was asked for: {sayList(row.assets)}.{:else if row.kind === 'offer'}<b
+            >{row.to}</b
+          >
+          has not answered the offer of {sayList(row.assets)}.{:else}<b>{row.to}</b> has not answered the invitation of {row.by}{row
+            .assets.length > 0
             ? `, to ${sayList(row.assets)}`
             : ', on no asset yet'}.{/if}{/snippet}
       {#snippet next(row)}{#if row.moveTo}<button class="btn btn-sm" onclick={() => move(row.proposal, true)}
             >Send it there</button
           ><button class="quiet" onclick={() => move(row.proposal, false)}>Leave it</button
-          >{:else if row.kind === 'ask'}<button class="btn btn-sm" onclick={() => withdraw(row.proposal)}
-            >Withdraw</button
+          >{:else if row.kind === 'ask' || row.kind === 'business-ask'}<button
+            class="btn btn-sm"
+            onclick={() => withdraw(row.proposal)}>Withdraw</button
           >{:else}<button class="btn btn-sm" onclick={() => remind(row.proposal)}>Send it again</button><span
             class="two"
             ><button class="quiet" onclick={() => passOn(row.proposal)}>Link to pass on</button><button

@@ -33,8 +33,14 @@
   const whom = (item: Item) =>
     side === 'received'
       ? item.business.name
-      : (item.partner?.name ?? item.to ?? (item.kind === 'ask' ? 'the owner' : ''))
-  const says = { ask: 'asks for', offer: 'offers', invitation: 'invites to' } as Record<string, string>
+      : (item.partner?.name ?? item.to ?? (item.kind === 'business-ask' ? 'the owner' : ''))
+  const says = {
+    ask: 'asks for',
+    'business-ask': 'asks for',
+    offer: 'offers',
+    invitation: 'invites to',
+    chair: 'invites to',
+  } as Record<string, string>
 </script>
 
 <svelte:head><title>Sent and received · Famiglia</title></svelte:head>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { looksLikeNumber, numberedThing, readNumber, sayInstant, Temporal } from '@famiglia/core'
+  import { looksLikeNumber, numberedThing, readNumber, sayDate, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -60,9 +60,9 @@
       <div class="sheet found" role="status">
         <p class="sentence m"><b>{found.name}</b>, {found.town}</p>
         <p>
-          {found.number}; in Famiglia since {sayInstant(Temporal.Instant.from(found.since), acting.zone).split(
-            ',',
-          )[0]}{found.mailDomain ? `; its admins write from ${found.mailDomain}` : ''}.
+          {found.number}; in Famiglia since {sayDate(Temporal.Instant.from(found.since), acting.zone)}{found.mailDomain
+            ? `; its admins write from ${found.mailDomain}`
+            : ''}.
         </p>
         {#each found.shared as line (line)}<p>{line}</p>{:else}<p>There is nothing between you yet.</p>{/each}
         <p class="acts">

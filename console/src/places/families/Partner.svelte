@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { sayDate, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'
@@ -51,10 +51,10 @@
         <div>
           <h1 class="title">{partner.name}</h1>
           <p class="sub">
-            {partner.town}. <NumberPlate number={partner.number} /> In Famiglia since {sayInstant(
+            {partner.town}. <NumberPlate number={partner.number} /> In Famiglia since {sayDate(
               Temporal.Instant.from(partner.since),
               acting.zone,
-            ).split(',')[0]}{partner.contacts.length > 0
+            )}{partner.contacts.length > 0
               ? `. ${sayList(partner.contacts.map(contact => `${contact.name} (${contact.address})`))} dealt with you`
               : ''}.
           </p>
@@ -85,14 +85,10 @@
             This is what {partner.name} sees of yours, and all it sees: the ceiling for its people on each asset.
           </p>
           <SharedTable assets={partner.weGave} own>
-            {#snippet acts(asset)}<a
-                href={sayAddress(
-                  acting.number,
-                  'give',
-                  `let ${partner.number} ${asset.level} on ${asset.text}${asset.hidden.length > 0 ? ` hiding ${asset.hidden.join(' and ')}` : ''}${asset.mayPassOn ? ' may pass on' : ''}${asset.mayGiveAccess ? ' may give access' : ''}${asset.until ? ` until ${Temporal.Instant.from(asset.until).subtract({ milliseconds: 1 }).toZonedDateTimeISO(acting.zone).toPlainDate().toString()}` : ''}${asset.purposes[0] ? ` to "${asset.purposes[0]}"` : ''}`,
-                )}>Change</a
-              ><a class="bad" href={sayAddress(acting.number, 'review', `end ${partner.number} on ${asset.text}`)}
-                >End</a
+            {#snippet acts(asset)}{#if asset.said}<a href={sayAddress(acting.number, 'give', asset.said)}>Change</a
+                >{/if}<a
+                class="bad"
+                href={sayAddress(acting.number, 'review', `end ${partner.number} on ${asset.text}`)}>End</a
               >{/snippet}
           </SharedTable>
         {:else}<p class="entry">Nothing.</p>{/if}

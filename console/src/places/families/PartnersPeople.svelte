@@ -64,11 +64,7 @@
                 >
                 <td>{index === 0 ? person.of : ''}</td>
                 <td
-                  ><TierMark
-                    tier={asset.tier}
-                    actions={asset.level.split(', ').length}
-                    how={asset.stopped ? 'idle' : 'through'}
-                  />
+                  ><TierMark tier={asset.tier} actions={asset.named.length} how={asset.stopped ? 'idle' : 'through'} />
                   <a href="/{acting.number}/assets/{asset.number}">{asset.name}</a>
                   <small>{asset.level}{asset.stopped ? `; not now: ${asset.stopped}` : ''}</small></td
                 >

@@ -35,7 +35,7 @@
     {#each assets as asset (asset.number)}
       <tr>
         <th scope="row"
-          ><TierMark tier={asset.tier} actions={asset.level.split(', ').length} how={asset.stopped ? 'idle' : 'own'} />
+          ><TierMark tier={asset.tier} actions={asset.named.length} how={asset.stopped ? 'idle' : 'own'} />
           {#if own}<a href="/{acting.number}/assets/{asset.number}">{asset.name}</a>{:else}{asset.name}{/if}
           <small class="kind">{asset.noun}, <span class="num">{asset.number}</span></small></th
         >

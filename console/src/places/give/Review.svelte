@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayInstant, sayList, standingMeans, standings, Temporal } from '@famiglia/core'
+  import { capitalised, sayDate, sayList, standingMeans, standings, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
@@ -31,7 +31,7 @@
   )
   const partner = $derived(preview?.who.find(one => one.state === 'partner'))
   const invites = $derived(strangers.length > 0)
-  const today = $derived(sayInstant(Temporal.Now.instant(), acting.zone).split(',')[0])
+  const today = $derived(sayDate(Temporal.Now.instant(), acting.zone))
   const name = $derived(sayList((preview?.who ?? []).map(one => one.name)))
 
   const sayMissing = (requirements: readonly { takes: string; must: boolean; state: string }[]) =>

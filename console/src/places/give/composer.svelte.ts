@@ -4,12 +4,17 @@ import {
   isTier,
   looksLikeNumber,
   parseSentence,
+  parseWhat,
+  parseWho,
+  printMoment,
   printSentence,
   printWhat,
   printWho,
+  readMoment,
   Temporal,
   type Figure,
-  type LetSentence,
+  type Moment,
+  type Part,
   type Tier,
 } from '@famiglia/core'
 import { replaceSay } from './say'
@@ -27,7 +32,9 @@ export class Composer {
   /** Questions of their own about a business, no unless said. */
   mayGiveAccess = $state(false)
   mayPassOn = $state(false)
-  private from: LetSentence['from'] = null
+  private from: Moment | null = null
+  /** Further levels of a sentence that was begun elsewhere: they stand in it as they are. */
+  private further: readonly Part[] = $state([])
 
   /** Takes up a sentence that was begun elsewhere; what cannot be read is told. */
   take(text: string): string | null {
@@ -36,13 +43,15 @@ export class Composer {
     const { sentence } = reading
     if (sentence.verb !== 'let') return 'Only “let …” is composed here.'
     this.who = sentence.who.map(printWho)
-    this.tier = sentence.tier
-    this.actions = [...sentence.actions]
+    const [first, ...further] = sentence.parts
+    this.tier = first!.tier
+    this.actions = [...first!.actions]
     this.purpose = sentence.purpose ?? ''
-    this.on = sentence.on.map(printWhat)
-    this.hiding = [...sentence.hiding]
-    this.until = sentence.until ? ('date' in sentence.until ? sentence.until.date : sentence.until.at) : ''
-    this.from = sentence.from
+    this.on = first!.on.map(printWhat)
+    this.hiding = [...first!.hiding]
+    this.until = first!.until ? printMoment(first!.until) : ''
+    this.from = first!.from
+    this.further = further
     this.mayGiveAccess = sentence.mayGiveAccess
     this.mayPassOn = sentence.mayPassOn
     return null
@@ -70,24 +79,22 @@ export class Composer {
 
   /** The sentence as text, in the one form that is kept, sent and copied. */
   get text(): string {
-    const given = [this.tier ?? '', ...this.actions].filter(Boolean).join(', ')
-    const written = [
-      'let',
-      this.who.join(', ') || '…',
-      this.isByPurpose ? `"${this.purpose}"` : given || '…',
-      this.on.length > 0 ? `on ${this.on.join(', ')}` : this.isByPurpose ? '' : 'on …',
-      this.hiding.length > 0 ? `hiding ${this.hiding.join(' and ')}` : '',
-      this.mayGiveAccess && this.toBusiness ? 'may give access' : '',
-      this.mayPassOn && this.toBusiness ? 'may pass on' : '',
-      this.until ? `until ${this.until}` : '',
-      this.purpose && !this.isByPurpose ? `to "${this.purpose}"` : '',
-    ]
-      .filter(Boolean)
-      .join(' ')
-    const reading = parseSentence(written, Temporal.Now.plainDateISO())
-    return reading.ok && reading.sentence.verb === 'let'
-      ? printSentence({ ...reading.sentence, from: this.from })
-      : written
+    const first: Part = {
+      tier: this.tier,
+      actions: this.actions.filter(isAction),
+      on: this.on.flatMap(key => readOr(parseWhat(key), reading => reading.what)),
+      hiding: this.hiding,
+      from: this.from,
+      until: readMoment(this.until),
+    }
+    return printSentence({
+      verb: 'let',
+      who: this.who.flatMap(key => readOr(parseWho(key), reading => reading.who)),
+      parts: [first, ...this.further],
+      purpose: this.purpose || null,
+      mayGiveAccess: this.mayGiveAccess && this.toBusiness,
+      mayPassOn: this.mayPassOn && this.toBusiness,
+    })
   }
 
   /** Takes a purpose, a tier or an action, as they are chosen from one list. */
@@ -116,6 +123,11 @@ export class Composer {
   remember(): void {
     replaceSay(this.isWhole ? this.text : '')
   }
+}
+
+/** What was read; nothing of what cannot be. */
+function readOr<R extends { readonly ok: boolean }, T>(reading: R, take: (read: Extract<R, { ok: true }>) => T): T[] {
+  return reading.ok ? [take(reading as Extract<R, { ok: true }>)] : []
 }
 
 function toggled(list: readonly string[], key: string): string[] {

@@ -58,7 +58,7 @@
         </header>
         <p class="sentence m">
           {proposal.by.name}
-          {proposal.takesChair ? 'hands' : 'lets'} <b>you</b>
+          lets <b>you</b>
           <Emphasised
             text={proposal.said}
             names={proposal.assets.map(asset => asset.name)}

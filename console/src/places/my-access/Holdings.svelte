@@ -16,7 +16,7 @@
 <ul>
   {#each holdings as holding, index (holding.asset.number)}
     <li>
-      <TierMark tier={holding.tier} actions={holding.level.split(', ').length} size="l" />
+      <TierMark tier={holding.tier} actions={holding.named.length} size="l" />
       <div>
         <p class="entry"><b>{holding.asset.name}</b>, {holding.asset.noun}</p>
         <p>

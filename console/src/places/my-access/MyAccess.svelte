@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayCount, sayInstant, sayList, Temporal } from '@famiglia/core'
+  import { sayCount, sayDate, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Outcome from '../../parts/Outcome.svelte'
@@ -22,7 +22,7 @@
       number,
       name,
       cloth,
-      line: `${standing} since ${sayInstant(Temporal.Instant.from(since), acting.zone).split(',')[0]}`,
+      line: `${standing} since ${sayDate(Temporal.Instant.from(since), acting.zone)}`,
     })),
     ...[...new Map(all.map(({ business }) => [business.number, business])).values()]
       .filter(({ number }) => !me.businesses.some(own => own.number === number))

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayInstant, Temporal } from '@famiglia/core'
+  import { sayDate, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
@@ -85,7 +85,7 @@
                   : session.name}{session.current ? ' (this one)' : ''}</th
               >
               <td><Age at={session.begunAt} zone={acting.zone} /></td>
-              <td class="num">{sayInstant(Temporal.Instant.from(session.expiresAt), acting.zone).split(',')[0]}</td>
+              <td class="num">{sayDate(Temporal.Instant.from(session.expiresAt), acting.zone)}</td>
               <td class="r"
                 ><button class="quiet" onclick={() => end(session.id, session.current)}
                   >{session.current ? 'Sign out' : 'End'}</button

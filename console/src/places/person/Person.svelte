@@ -2,7 +2,7 @@
   import {
     capitalised,
     sayEnd,
-    sayInstant,
+    sayDate,
     sayList,
     standingMeans,
     standings,
@@ -78,10 +78,10 @@
         <div>
           <h1 class="title">{person.name}</h1>
           <p class="sub">
-            {person.address}. {capitalised(person.standing)} of {acting.business?.name} since {sayInstant(
+            {person.address}. {capitalised(person.standing)} of {acting.business?.name} since {sayDate(
               Temporal.Instant.from(person.since),
               acting.zone,
-            ).split(',')[0]}{person.invitedBy ? `, invited by ${person.invitedBy}` : ''}.
+            )}{person.invitedBy ? `, invited by ${person.invitedBy}` : ''}.
           </p>
         </div>
         {#if acting.isAdmin}
@@ -158,7 +158,7 @@
               {#each holdings as holding (holding.asset.number)}
                 <tr>
                   <th scope="row"
-                    ><TierMark tier={holding.tier} actions={holding.level.split(', ').length} />
+                    ><TierMark tier={holding.tier} actions={holding.named.length} />
                     {#if isOwn(holding)}<a href="/{acting.number}/assets/{holding.asset.number}">{holding.asset.name}</a
                       >{:else}{holding.asset.name}{/if}
                     <small>{holding.asset.noun}{isOwn(holding) ? '' : ` of ${holding.business.name}`}</small></th

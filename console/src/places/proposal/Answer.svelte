@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Temporal } from '@famiglia/core'
+  import { printWanted, Temporal, wantedOf, type AssetNumber } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
@@ -22,7 +22,7 @@
   const path = $derived({ business: acting.number, proposal: proposal.id })
   const open = $derived(proposal.state === 'open')
   const mine = $derived(proposal.by.id === acting.me?.person.id && !received)
-  const answers = $derived(open && !mine && (received || (proposal.kind === 'ask' && !proposal.partner)))
+  const answers = $derived(open && !mine && (received || proposal.kind === 'ask'))
   const sent = $derived(open && !answers && !received)
   const words = $derived(
     proposal.kind === 'offer'
@@ -33,14 +33,22 @@
   function beginLess() {
     lessening = !lessening
     if (less) return
-    const end = proposal.assets[0]?.until
-    const until = end
-      ? ` until ${Temporal.Instant.from(end).subtract({ milliseconds: 1 }).toZonedDateTimeISO(proposal.business.zone).toPlainDate().toString()}`
-      : ''
-    const named = proposal.assets.map(asset => (received ? asset.number : `${asset.kind}/${asset.handle}`))
-    less = grantable
-      ? (grantable[0]?.said ?? '')
-      : `watch on ${named.join(', ')} hiding ${proposal.assets[0]?.hidden.join(' and ') || 'revenue'}${until}`
+    less = grantable ? (grantable[0]?.said ?? '') : watchingAll()
+  }
+
+  /** The least that can be said of all that was proposed: where an answer with less begins. */
+  function watchingAll(): string {
+    const things = proposal.assets.map(({ number, hidden, until }) => ({
+      what: { by: 'number' as const, number: number as AssetNumber },
+      terms: {
+        tier: 'watch' as const,
+        actions: [],
+        hiding: hidden,
+        from: null,
+        until: until ? Temporal.Instant.from(until) : null,
+      },
+    }))
+    return printWanted(wantedOf(things, proposal.business.zone))
   }
 
   const because = () => (reason.trim() ? { reason: reason.trim() } : {})
@@ -97,9 +105,7 @@
 {:else if sent}
   <div class="acts">
     <button class="btn" disabled={doing.busy} onclick={withdraw}>Withdraw it</button>
-    {#if proposal.partner || proposal.kind === 'invitation'}<button class="btn" disabled={doing.busy} onclick={remind}
-        >Send it again</button
-      >{/if}
+    {#if proposal.kind !== 'ask'}<button class="btn" disabled={doing.busy} onclick={remind}>Send it again</button>{/if}
   </div>
 {/if}
 <Outcome {doing} label={words.yes} />

@@ -31,9 +31,15 @@
     queryKey: ['asked things', path.business, path.proposal],
     queryFn: async () =>
       answerOf(service.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params: { path } })),
-    enabled: received && proposal?.kind === 'ask',
+    enabled: received && proposal?.kind === 'business-ask',
   }))
-  const kinds = { ask: 'Asked for', offer: 'An offer', invitation: 'An invitation' } as Record<string, string>
+  const kinds = {
+    ask: 'Asked for',
+    'business-ask': 'Asked for',
+    offer: 'An offer',
+    invitation: 'An invitation',
+    chair: 'The chair',
+  } as Record<string, string>
   /** What it is about: as it was offered, or as it would come to if all that is here were granted. */
   type Asset = Omit<Schemas['Proposal']['assets'][number], 'bundle'>
   const assets: readonly Asset[] = $derived(asked.data?.grantable ?? proposal?.assets ?? [])

@@ -1,0 +1,115 @@
+import fc from 'fast-check'
+import { expect, test } from 'vitest'
+import { allFigures } from '../kinds/index.ts'
+import { fullLevel, levelOf, tiers } from '../levels/index.ts'
+import { Temporal } from '../time/index.ts'
+import { planLet } from './planLet.ts'
+import type { Terms } from './terms.ts'
+
+const now = Temporal.Instant.from('2026-11-23T09:00Z')
+const admin = { level: fullLevel('ad-account'), until: null }
+const terms = (over: Partial<Terms> = {}): Terms => ({
+  tier: 'run',
+  actions: [],
+  hiding: [],
+  from: null,
+  until: null,
+  ...over,
+})
+const anyTerms = fc.record({
+  tier: fc.constantFrom(...tiers),
+  actions: fc.constant([]),
+  hiding: fc.subarray([...allFigures]),
+  from: fc.constant(null),
+  until: fc.constant(null),
+})
+
+test('saying the same again changes nothing; a lower tier lowers, without a fresh proof', () => {
+  expect(planLet('ad-account', terms(), admin, [terms()], now)).toMatchObject({
+    ok: true,
+    change: 'same',
+    takesProof: false,
+  })
+  expect(planLet('ad-account', terms({ tier: 'watch' }), admin, [terms()], now)).toMatchObject({
+    ok: true,
+    change: 'lowered',
+    takesProof: false,
+  })
+})
+
+test('giving run takes a fresh proof, giving watch does not, and showing what was hidden does, even while lowering', () => {
+  expect(planLet('ad-account', terms(), admin, [], now)).toMatchObject({ change: 'new', takesProof: true })
+  expect(planLet('ad-account', terms({ tier: 'watch' }), admin, [], now)).toMatchObject({
+    change: 'new',
+    takesProof: false,
+  })
+  expect(planLet('ad-account', terms(), admin, [terms({ hiding: ['revenue'] })], now)).toMatchObject({
+    change: 'raised',
+    takesProof: true,
+  })
+  expect(planLet('ad-account', terms({ tier: 'watch' }), admin, [terms({ hiding: ['revenue'] })], now)).toMatchObject({
+    change: 'changed',
+    takesProof: true,
+  })
+})
+
+test('a steward cannot give what a steward does not hold', () => {
+  const steward = { level: levelOf('ad-account', { tier: 'steward', actions: [], hiding: ['revenue'] }), until: null }
+  expect(planLet('ad-account', terms({ hiding: ['revenue'] }), steward, [], now).ok).toBe(true)
+  expect(planLet('ad-account', terms(), steward, [], now)).toEqual({
+    ok: false,
+    code: 'grant.above-own-level',
+    actions: [],
+    sees: ['revenue'],
+  })
+})
+
+test('an action of another kind, a date that is over and an end before the beginning are refused', () => {
+  expect(
+    planLet(
+      'page',
+      terms({ tier: null, actions: ['ads.publish'] }),
+      { level: fullLevel('page'), until: null },
+      [],
+      now,
+    ),
+  ).toMatchObject({
+    code: 'action.unknown',
+  })
+  expect(planLet('ad-account', terms({ until: now }), admin, [], now)).toMatchObject({ code: 'date.past' })
+  const later = now.add({ hours: 2 })
+  expect(planLet('ad-account', terms({ from: later, until: now.add({ hours: 1 }) }), admin, [], now)).toMatchObject({
+    code: 'date.order',
+  })
+})
+
+test('nobody gives, prolongs or changes beyond their own end, nor what is above their own level', () => {
+  const end = now.add({ hours: 48 })
+  const temp = { level: levelOf('ad-account', { tier: 'steward', actions: [], hiding: ['revenue'] }), until: end }
+  const hidden = terms({ hiding: ['revenue'] })
+  expect(planLet('ad-account', { ...hidden, until: end }, temp, [], now).ok).toBe(true)
+  expect(planLet('ad-account', hidden, temp, [], now)).toMatchObject({ code: 'grant.beyond-own-end' })
+  const sooner = { ...hidden, until: end }
+  expect(planLet('ad-account', sooner, temp, [hidden], now)).toMatchObject({ code: 'grant.beyond-own-end' })
+  expect(planLet('ad-account', sooner, temp, [terms({ until: end })], now)).toMatchObject({ code: 'grant.held-above' })
+})
+
+test('prolonging takes the proof that giving takes, and giving access is no action by itself', () => {
+  const soon = terms({ until: now.add({ hours: 1 }) })
+  const later = terms({ until: now.add({ hours: 9 }) })
+  expect(planLet('ad-account', later, admin, [soon], now)).toMatchObject({ change: 'changed', takesProof: true })
+  expect(planLet('ad-account', soon, admin, [later], now)).toMatchObject({ takesProof: false })
+  const alone = terms({ tier: 'run', actions: ['access.change'] })
+  expect(planLet('ad-account', alone, admin, [], now)).toMatchObject({ code: 'action.not-alone' })
+})
+
+test('whatever lowers takes no proof, and only what adds something does', () => {
+  fc.assert(
+    fc.property(anyTerms, anyTerms, (before, after) => {
+      const plan = planLet('ad-account', after, admin, [before], now)
+      if (!plan.ok) throw new Error('an admin may give any tier')
+      if (plan.takesProof) expect(plan.gains.actions.length + plan.gains.sees.length).toBeGreaterThan(0)
+      if (plan.change === 'lowered' || plan.change === 'same') expect(plan.takesProof).toBe(false)
+    }),
+  )
+})

@@ -1,0 +1,56 @@
+import { kinds, nearest, printWhat, type Kind, type What } from '@famiglia/core'
+import { In, IsNull, type EntityManager } from 'typeorm'
+import { Problem } from '../base/problem.ts'
+import { assets, type Asset } from './records.ts'
+
+export type { Asset } from './records.ts'
+
+interface Owner {
+  readonly id: string
+  readonly name: string
+}
+
+export async function findAsset(manager: EntityManager, business: string, what: What): Promise<Asset | null> {
+  if (what.by === 'number') return manager.findOneBy(assets, { businessId: business, number: what.number })
+  if (what.by === 'handle')
+    return manager.findOneBy(assets, { businessId: business, kind: what.kind, handle: what.handle })
+  return null
+}
+
+/** The asset of a number, whoever owns it. */
+export async function findAssetNumbered(manager: EntityManager, number: Asset['number']): Promise<Asset | null> {
+  return manager.findOneBy(assets, { number })
+}
+
+export async function assetsById(manager: EntityManager, ids: readonly string[]): Promise<Asset[]> {
+  return ids.length === 0 ? [] : manager.find(assets, { where: { id: In(ids) }, order: { name: 'ASC' } })
+}
+
+/** All that a business owns and has not archived, by name. */
+export async function assetsOwned(manager: EntityManager, business: string): Promise<Asset[]> {
+  return manager.find(assets, {
+    where: { businessId: business, archivedAt: IsNull() },
+    order: { name: 'ASC' },
+    take: 2_000,
+  })
+}
+
+/** That there is no such asset, with the nearest own name. */
+export async function unknownAsset(manager: EntityManager, business: Owner, what: What): Promise<Problem> {
+  if (what.by === 'number')
+    return new Problem('asset.unknown', `${business.name} has no asset numbered ${what.number}.`)
+  if (what.by === 'bundle') return new Problem('asset.unknown', `${business.name} has no bundle called ${what.handle}.`)
+  const known = (await manager.query('SELECT kind, handle FROM asset WHERE business_id = $1 ORDER BY name LIMIT 500', [
+    business.id,
+  ])) as { kind: Kind; handle: string }[]
+  const near = nearest(
+    printWhat(what),
+    known.map(asset => `${asset.kind}/${asset.handle}`),
+  )
+  const said = `There is no ${kinds[what.kind].noun} called ${what.handle} at ${business.name}.`
+  return new Problem(
+    'asset.unknown',
+    near ? `${said} Did you mean ${near}?` : `${said} It may have to be brought in first.`,
+    { nearest: near },
+  )
+}

@@ -1,0 +1,23 @@
+import type { Instant } from '@famiglia/core'
+import type pg from 'pg'
+import type { DataSource } from 'typeorm'
+import type { MakeChange } from './change.ts'
+import type { Clock } from './clock.ts'
+import type { Config } from './config.ts'
+import type { Platforms } from './platforms.ts'
+import type { Secrets } from './secrets.ts'
+
+/** What every capability is handed: the settings, the records, the door for changes, and the clock. */
+export interface Kit {
+  readonly config: Config
+  readonly clock: Clock
+  readonly database: DataSource
+  /** Connections of their own for decisions. */
+  readonly deciding: pg.Pool
+  readonly secrets: Secrets
+  readonly change: MakeChange
+  readonly platforms: Platforms
+  /** Notes that somebody used an asset just now. */
+  readonly lastUse: { note(person: string, asset: string, at: Instant): void; write(): Promise<void> }
+  publicUrl(): string
+}

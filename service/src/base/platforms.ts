@@ -1,0 +1,102 @@
+import { array, number, object, string } from 'yup'
+import type { PlatformConfig } from './config.ts'
+import { Problem } from './problem.ts'
+import { hashOf } from './secrets.ts'
+
+const controlled = object({
+  ref: string().required(),
+  kind: string().required(),
+  name: string().required(),
+  payment: string().nullable().default(null),
+  inside: string().nullable().default(null),
+  holds: array(string().required()).default([]),
+})
+const shown = object({ shownAt: string().required(), minutes: number().required() })
+
+/** What a platform says of an asset whose control was proven. */
+export interface Controlled {
+  readonly ref: string
+  readonly kind: string
+  readonly name: string
+  /** Whose money adverts spend there, in words. */
+  readonly payment: string | null
+  /** What holds it there, by the platform's own name, as an analytics account holds a property. */
+  readonly inside: string | null
+  /** What it holds there. */
+  readonly holds: readonly string[]
+}
+
+/** The platforms Famiglia knows, and how it speaks with them. */
+export class Platforms {
+  private readonly bySecret: ReadonlyMap<string, PlatformConfig>
+
+  constructor(readonly all: readonly PlatformConfig[]) {
+    this.bySecret = new Map(all.map(platform => [hashOf(platform.secret), platform]))
+  }
+
+  get(key: string): PlatformConfig {
+    const found = this.all.find(platform => platform.key === key.toLowerCase())
+    if (found) return found
+    throw new Problem(
+      'platform.unknown',
+      `No platform is called “${key}”. There ${this.all.length === 1 ? 'is' : 'are'} ${this.all.map(platform => platform.key).join(', ') || 'none'}.`,
+    )
+  }
+
+  /** The platform that a bearer secret belongs to, or null. Looked up by its hash, so that time tells nothing of it. */
+  findBySecret(secret: string): PlatformConfig | null {
+    return this.bySecret.get(hashOf(secret)) ?? null
+  }
+
+  /** Has the platform show a code to whoever controls the asset there. */
+  async showCode(key: string, ref: string): Promise<{ shownAt: string; minutes: number }> {
+    const answer = await this.ask(key, '/control/codes', { ref })
+    if (answer.status === 404)
+      throw new Problem(
+        'claim.not-on-platform',
+        `${this.get(key).name} has nothing numbered “${ref}”. Look the number up there.`,
+        { pointer: '/ref' },
+      )
+    return shown.validate(answer.body)
+  }
+
+  /** What the code proves control of, or null when it is not the one shown. */
+  async confirmCode(key: string, ref: string, code: string): Promise<Controlled | null> {
+    const answer = await this.ask(key, '/control/confirmations', { ref, code })
+    if (answer.status === 410)
+      throw new Problem(
+        'claim.lapsed',
+        'The code was shown more than 15 minutes ago. Begin again, and a new one is shown.',
+      )
+    return answer.status === 200 ? controlled.validate(answer.body) : null
+  }
+
+  /** Has the platform make a new asset, for the business that asks. */
+  async create(key: string, wanted: { kind: string; name: string; inside: string | null }): Promise<Controlled> {
+    const answer = await this.ask(key, '/control/assets', wanted)
+    if (answer.status !== 201)
+      throw new Problem('claim.not-on-platform', `${this.get(key).name} did not make it: nothing was changed.`)
+    return controlled.validate(answer.body)
+  }
+
+  private async ask(key: string, path: string, body: object): Promise<{ status: number; body: unknown }> {
+    const platform = this.get(key)
+    try {
+      const response = await fetch(platform.url + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', authorization: `Bearer ${platform.secret}` },
+        body: JSON.stringify(body),
+        signal: AbortSignal.timeout(5_000),
+      })
+      if (response.status >= 500) throw new Error(`status ${response.status}`)
+      return { status: response.status, body: await response.json() }
+    } catch (cause) {
+      throw new Problem(
+        'platform.away',
+        `${platform.name} did not answer. Nothing was changed; try again in a minute.`,
+        { retryAfter: 30 },
+        cause,
+      )
+    }
+  }
+}

@@ -1,0 +1,71 @@
+import { drawNumber, kinds, type Kind } from '@famiglia/core'
+import { v7 as newId } from 'uuid'
+import type { Change } from '../base/change.ts'
+import { violates } from '../base/database.ts'
+import { Problem } from '../base/problem.ts'
+import { drawDigits } from '../base/secrets.ts'
+import { takeInByRule } from '../bundles/arrangeBundles.ts'
+import type { Acting } from '../businesses/acting.ts'
+import type { Controlled } from '../base/platforms.ts'
+import { handleTaken } from '../assets/handles.ts'
+import { assets, type Asset } from '../assets/records.ts'
+
+/**
+ * Adds what a business has on a platform to its assets, and to the bundles whose rule it meets. What another business
+ * holds is refused without telling who: `claim.held-elsewhere`.
+ */
+export async function addAsset(
+  change: Change,
+  acting: Acting,
+  platform: string,
+  controlled: Controlled,
+  kind: Kind,
+  given: { handle: string; name?: string | undefined },
+): Promise<Asset> {
+  const held = await change.manager.findOneBy(assets, { platform, platformRef: controlled.ref })
+  if (held) {
+    const detail =
+      held.businessId === acting.id
+        ? `${acting.name} brought it in already, as ${held.kind}/${held.handle}.`
+        : `Another business holds it in Famiglia. ${kinds[kind].canBeAskedFor ? 'Ask its owner for access instead.' : `A ${kinds[kind].noun} cannot be asked for: whoever holds it has to offer it.`}`
+    throw new Problem('claim.held-elsewhere', detail)
+  }
+  const inside = controlled.inside
+    ? await change.manager.findOneBy(assets, { platform, platformRef: controlled.inside, businessId: acting.id })
+    : null
+  const asset: Asset = {
+    id: newId(),
+    number: drawNumber('A', drawDigits()),
+    businessId: acting.id,
+    kind,
+    handle: given.handle,
+    name: given.name ?? controlled.name,
+    platform,
+    platformRef: controlled.ref,
+    payment: controlled.payment,
+    insideId: inside?.id ?? null,
+    broughtInAt: change.now,
+    broughtInBy: acting.live.person,
+    archivedAt: null,
+    frozenAt: null,
+    version: 1,
+  }
+  try {
+    await change.manager.insert(assets, asset)
+  } catch (error) {
+    if (violates(error, 'asset_handle')) throw handleTaken(kind, given.handle)
+    throw error
+  }
+  await takeInWhatItHolds(change, asset, controlled.holds)
+  await takeInByRule(change, acting, asset)
+  return asset
+}
+
+/** What was brought in before what holds it finds its place now. */
+async function takeInWhatItHolds(change: Change, asset: Asset, holds: readonly string[]): Promise<void> {
+  if (holds.length === 0) return
+  await change.manager.query(
+    'UPDATE asset SET inside_id = $1 WHERE business_id = $2 AND platform = $3 AND platform_ref = ANY($4)',
+    [asset.id, asset.businessId, asset.platform, holds],
+  )
+}

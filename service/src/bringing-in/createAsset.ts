@@ -1,0 +1,76 @@
+import { isKind, kinds, sayList, sayMany, type Kind } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import type { Once } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import type { Kit } from '../base/kit.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { addAsset } from './addAsset.ts'
+import { assertHandle, handleTaken } from '../assets/handles.ts'
+import { getAssetNamed } from '../assets/findAsset.ts'
+import { assets, type Asset } from '../assets/records.ts'
+
+export interface AssetWanted {
+  readonly platform: string
+  readonly kind: string
+  readonly name: string
+  readonly handle: string
+  /** What shall hold it, as an analytics account holds a property. */
+  readonly inside: string | null
+}
+
+/** Creates an asset that is not there yet, on its platform and in Famiglia. A kind the platform does not hold: `kind.not-there`. */
+export function createAsset(kit: Kit) {
+  return async (acting: Acting, wanted: AssetWanted, once: Once | null): Promise<Asset> => {
+    requireStanding(acting, 'bring-in-asset', 'Creating an asset')
+    assertHandle(wanted.handle)
+    const kind = readKind(wanted.kind)
+    const platform = kit.platforms.get(wanted.platform)
+    if (!platform.kinds.includes(kind))
+      throw new Problem(
+        'kind.not-there',
+        `${platform.name} holds no ${sayMany(kinds[kind].noun)}. It holds ${sayList(platform.kinds)}.`,
+        { pointer: '/kind' },
+      )
+    const outer = wanted.inside ? await outerAsset(kit.database.manager, acting, kind, wanted.inside) : null
+    if (await kit.database.manager.existsBy(assets, { businessId: acting.id, kind, handle: wanted.handle }))
+      throw handleTaken(kind, wanted.handle)
+    const made = await kit.platforms.create(platform.key, {
+      kind,
+      name: wanted.name,
+      inside: outer?.platformRef ?? null,
+    })
+    return changeFor(
+      kit,
+      acting,
+      async change => {
+        const asset = await addAsset(change, acting, platform.key, made, kind, wanted)
+        change.record({
+          chain: acting.id,
+          what: 'asset.created',
+          sentence: `${acting.live.name} created the ${kinds[kind].noun} ${asset.name} on ${platform.name}, as ${kind}/${asset.handle}.`,
+          data: { number: asset.number, kind, handle: asset.handle, platform: asset.platform, ref: asset.platformRef },
+          asset: asset.id,
+        })
+        return asset
+      },
+      once,
+    )
+  }
+}
+
+function readKind(text: string): Kind {
+  if (isKind(text)) return text
+  throw new Problem('kind.unknown', `There is no kind of asset called “${text}”.`, { pointer: '/kind' })
+}
+
+async function outerAsset(manager: EntityManager, acting: Acting, kind: Kind, inside: string): Promise<Asset> {
+  const outer = await getAssetNamed(manager, acting, inside)
+  if (kinds[outer.kind].contains.includes(kind)) return outer
+  throw new Problem(
+    'kind.not-there',
+    `${outer.name} is ${kinds[outer.kind].noun}, which holds no ${sayMany(kinds[kind].noun)}.`,
+    {
+      pointer: '/inside',
+    },
+  )
+}

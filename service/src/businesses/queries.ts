@@ -1,0 +1,91 @@
+import type { BusinessNumber, Instant, Standing } from '@famiglia/core'
+import { In, type EntityManager } from 'typeorm'
+import { businesses, memberships, type Business, type Membership } from './records.ts'
+
+export type { Business, Membership } from './records.ts'
+
+/** A business as far as a history entry names it. */
+export type Party = Pick<Business, 'id' | 'number' | 'name'>
+
+export async function getBusiness(manager: EntityManager, id: string): Promise<Business> {
+  return manager.findOneByOrFail(businesses, { id })
+}
+
+export async function businessesById(manager: EntityManager, ids: readonly string[]): Promise<Map<string, Business>> {
+  const found = ids.length === 0 ? [] : await manager.findBy(businesses, { id: In([...new Set(ids)]) })
+  return new Map(found.map(business => [business.id, business]))
+}
+
+export async function findBusinessNumbered(manager: EntityManager, number: BusinessNumber): Promise<Business | null> {
+  return manager.findOneBy(businesses, { number })
+}
+
+export async function changeBusiness(
+  manager: EntityManager,
+  id: string,
+  to: Partial<Pick<Business, 'offersAtOnce' | 'trusteeId'>>,
+): Promise<void> {
+  await manager.update(businesses, { id }, to)
+}
+
+/** A business's admins who can act now, by name. */
+export async function adminsOf(
+  manager: EntityManager,
+  business: string,
+): Promise<{ id: string; name: string; address: string }[]> {
+  return manager.query(
+    `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND person.paused_at IS NULL ORDER BY person.name, person.id`,
+    [business],
+  )
+}
+
+export async function findMembership(
+  manager: EntityManager,
+  business: string,
+  person: string,
+): Promise<Membership | null> {
+  return manager.findOneBy(memberships, { businessId: business, personId: person })
+}
+
+/** All who have a place in a business. */
+export async function membershipsOf(manager: EntityManager, business: string): Promise<Membership[]> {
+  return manager.findBy(memberships, { businessId: business })
+}
+
+export async function worksSomewhere(manager: EntityManager, person: string): Promise<boolean> {
+  return manager.existsBy(memberships, { personId: person })
+}
+
+export async function addMembership(
+  manager: EntityManager,
+  wanted: { business: string; person: string; standing: Standing; since: Instant; invitedBy: string | null },
+): Promise<void> {
+  await manager.insert(memberships, {
+    businessId: wanted.business,
+    personId: wanted.person,
+    standing: wanted.standing,
+    since: wanted.since,
+    invitedBy: wanted.invitedBy,
+    pausedAt: null,
+    frozenAt: null,
+  })
+}
+
+export async function changeMembership(
+  manager: EntityManager,
+  business: string,
+  person: string,
+  to: Partial<Pick<Membership, 'standing' | 'pausedAt' | 'frozenAt'>>,
+): Promise<void> {
+  await manager.update(memberships, { businessId: business, personId: person }, to)
+}
+
+/** Takes somebody out of a business and of its teams. What they hold is ended by who calls this. */
+export async function removeMembership(manager: EntityManager, business: string, person: string): Promise<void> {
+  await manager.query(
+    'DELETE FROM team_member USING team WHERE team.id = team_member.team_id AND team.business_id = $1 AND team_member.person_id = $2',
+    [business, person],
+  )
+  await manager.delete(memberships, { businessId: business, personId: person })
+}

@@ -1,0 +1,69 @@
+import { sayTaken } from './sayTaken.ts'
+import { invitationAgainLetter, declinedLetter, lapsedLetter, voidLetter } from '../invitations/letters.ts'
+import { addMembership, findMembership, changeMembership } from '../businesses/queries.ts'
+import type { ProposalKind } from '../proposals/kind.ts'
+import { whyNoLongerGood } from '../proposals/stillGood.ts'
+import { takeChair } from './takeChair.ts'
+
+/** A client is invited to take over the business that another one runs for them. */
+export const chair: ProposalKind = {
+  kind: 'chair',
+  noun: 'invitation',
+  course: 'over with its answer',
+  acceptedAs: 'accepted',
+  canBeSentAgain: true,
+  canBePassedOn: true,
+  answeredBy: 'address',
+
+  readOwn: async () => new Map(),
+  name: ({ proposal, business }) => `the invitation to ${proposal.toAddress} to take over ${business.name}`,
+  said: ({ business }) => sayTaken(business.name),
+  shown: () => ({ standing: 'admin', contact: null, takesChair: true }),
+  partnerIsKnown: () => false,
+  whyVoid: async (kit, manager, parts) =>
+    parts.business.trusteeId === null
+      ? `${parts.business.name} is in the hands of its owner already`
+      : whyNoLongerGood(kit, manager, parts, 'admin'),
+
+  assertMayAnswer: async () => undefined,
+  things: async () => ({ things: [], assertWhole: () => undefined }),
+  accept: async (_kit, change, parts, { person, keeping }) => {
+    const { business, proposal, sender } = parts
+    if (change.actor) change.requireFreshProof('Taking over a business takes a fresh proof.')
+    const known = await findMembership(change.manager, business.id, person.id)
+    if (known) await changeMembership(change.manager, business.id, person.id, { standing: 'admin' })
+    else
+      await addMembership(change.manager, {
+        business: business.id,
+        person: person.id,
+        standing: 'admin',
+        since: change.now,
+        invitedBy: proposal.sentBy,
+      })
+    change.record({
+      chain: business.id,
+      what: 'chair.accepted',
+      sentence: `${person.name} (${proposal.toAddress}) accepted the invitation of ${sender.name} and is admin of ${business.name}.`,
+      about: person.id,
+      by: { id: person.id, name: person.name },
+      data: { proposal: proposal.id },
+    })
+    await takeChair(change, business, person, keeping)
+    return `${business.name} is yours now.`
+  },
+
+  letters: {
+    waiting: async (_kit, _change, { business, sender, proposal }) => [
+      invitationAgainLetter(business, sender, proposal, sayTaken(business.name)),
+    ],
+    answered: ({ sender, business, proposal }, { reason }) => [
+      declinedLetter(sender, business, proposal.toAddress!, reason),
+    ],
+    lapsed: ({ sender, business, proposal }) => [
+      proposal.state === 'void'
+        ? voidLetter(sender, business, proposal.toAddress!, proposal.reason!)
+        : lapsedLetter(sender, business, proposal.toAddress!),
+    ],
+    cameToNothing: async () => [],
+  },
+}

@@ -1,0 +1,93 @@
+import { isBefore, type Instant, type Terms } from '@famiglia/core'
+import { In, IsNull, type EntityManager } from 'typeorm'
+import { grants, type Grant, type HolderKind } from './records.ts'
+
+export type { Grant, HolderKind } from './records.ts'
+
+/** Whom a grant is held by. */
+export interface HolderKey {
+  readonly kind: HolderKind
+  readonly id: string
+}
+
+/** A holder's grants from a business that were not ended, oldest first; on one thing alone, where it is named. */
+export async function grantsTo(
+  manager: EntityManager,
+  business: string,
+  holder: HolderKey,
+  target?: string,
+): Promise<Grant[]> {
+  return manager.find(grants, {
+    where: {
+      businessId: business,
+      holderKind: holder.kind,
+      holderId: holder.id,
+      endedAt: IsNull(),
+      ...(target ? { targetId: target } : {}),
+    },
+    order: { givenAt: 'ASC' },
+  })
+}
+
+/** The same for many holders of one kind at once. */
+export async function grantsToAll(
+  manager: EntityManager,
+  business: string,
+  kind: HolderKind,
+  holders: readonly string[],
+): Promise<Grant[]> {
+  return manager.findBy(grants, { businessId: business, holderKind: kind, holderId: In(holders), endedAt: IsNull() })
+}
+
+/** What two businesses gave one another and was not ended, either way; on some things alone, where they are named. */
+export async function grantsBetween(
+  manager: EntityManager,
+  one: string,
+  other: string,
+  targets: readonly string[] | null = null,
+): Promise<Grant[]> {
+  const common = { holderKind: 'business' as const, endedAt: IsNull(), ...(targets ? { targetId: In(targets) } : {}) }
+  return manager.find(grants, {
+    where: [
+      { ...common, businessId: one, holderId: other },
+      { ...common, businessId: other, holderId: one },
+    ],
+    order: { givenAt: 'ASC' },
+  })
+}
+
+export async function grantById(manager: EntityManager, id: string): Promise<Grant | null> {
+  return manager.findOneBy(grants, { id })
+}
+
+export async function grantsById(manager: EntityManager, ids: readonly string[]): Promise<Grant[]> {
+  return ids.length === 0 ? [] : manager.findBy(grants, { id: In(ids) })
+}
+
+/** All that a business gave and was not ended. */
+export async function grantsOfGiver(manager: EntityManager, business: string): Promise<Grant[]> {
+  return manager.find(grants, {
+    where: { businessId: business, endedAt: IsNull() },
+    order: { givenAt: 'ASC' },
+    take: 5000,
+  })
+}
+
+export async function noteNotices(manager: EntityManager, id: string, notices: number): Promise<void> {
+  await manager.update(grants, { id }, { notices })
+}
+
+/** A grant's terms. What has begun already says no beginning: said again without one, it begins where it began. */
+export function termsOf(
+  grant: Pick<Grant, 'tier' | 'actions' | 'hiding' | 'from' | 'until'>,
+  at: Instant | null = null,
+): Terms {
+  const begun = at !== null && !isBefore(at, grant.from)
+  return {
+    tier: grant.tier,
+    actions: grant.actions,
+    hiding: grant.hiding,
+    from: begun ? null : grant.from,
+    until: grant.until,
+  }
+}

@@ -1,0 +1,113 @@
+import { answerOf } from '@famiglia/client'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { at, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+
+let scene: Scene
+let priya: Actor
+beforeAll(async () => {
+  scene = await openScene()
+  priya = await scene.withPriya()
+})
+afterAll(() => scene.close())
+
+const ask = (who: Actor, wanted: string, reason = 'I need it for the season.') =>
+  answerOf(who.client.POST('/v1/businesses/{business}/asks', { params: at(who), body: { wanted, reason } }))
+const grant = (who: Actor, proposal: string, body: { less?: string; reason?: string } = {}) =>
+  answerOf(
+    who.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
+      params: { path: { ...at(who).path, proposal } },
+      body,
+    }),
+  )
+const decline = (who: Actor, proposal: string, reason?: string) =>
+  answerOf(
+    who.client.POST('/v1/businesses/{business}/proposals/{proposal}/refusal', {
+      params: { path: { ...at(who).path, proposal } },
+      body: reason ? { reason } : {},
+    }),
+  )
+const deskOf = (who: Actor) => answerOf(who.client.GET('/v1/businesses/{business}/desk', { params: at(who) }))
+
+test('a member asks in one step; it lies on the desks of who can give it, with the reason, and comes by letter', async () => {
+  const asked = await ask(
+    scene.tomasz,
+    'watch on ad-account/summer-crossings hiding revenue',
+    'To see which pictures work.',
+  )
+  expect(asked.goesTo).toEqual([{ name: 'Agnese Torvald', address: scene.agnese.email }])
+  expect((await deskOf(scene.agnese)).received).toMatchObject([
+    { kind: 'ask', from: 'Tomasz Oyelaran', assets: ['Summer Crossings'], reason: 'To see which pictures work.' },
+  ])
+  expect((await deskOf(scene.tomasz)).waiting).toMatchObject([{ kind: 'ask', assets: ['Summer Crossings'] }])
+  expect((await deskOf(priya)).received).toEqual([])
+  expect((await scene.letters(scene.agnese.email))[0]).toBe(
+    'Tomasz Oyelaran asks for watch on Summer Crossings, hiding revenue',
+  )
+})
+
+test('granted, it is in force, and the asker is told', async () => {
+  const [row] = (await deskOf(scene.agnese)).received
+  await grant(scene.agnese, row!.proposal)
+  expect(await scene.can(scene.tomasz.email, 'ads.see', 'ad-account/summer-crossings')).toBe(true)
+  expect((await scene.letters(scene.tomasz.email)).join()).toContain(
+    'Agnese Torvald granted you watch on Summer Crossings',
+  )
+  expect(await problemOf(decline(scene.agnese, row!.proposal))).toMatchObject({ code: 'proposal.answered' })
+})
+
+test('less can be granted, never more than was asked for', async () => {
+  const { proposal } = await ask(priya, 'run on ad-account/winter-freight until 2027-06-30')
+  for (const more of [
+    'steward on ad-account/winter-freight until 2027-06-30',
+    'run on ad-account/winter-freight',
+    'run on ad-account/winter-freight until 2027-07-01',
+    'watch on ad-account/summer-crossings until 2027-01-31',
+  ])
+    expect(await problemOf(grant(scene.agnese, proposal, { less: more }))).toMatchObject({
+      code: 'proposal.more-than-asked',
+    })
+  await grant(scene.agnese, proposal, { less: 'watch on ad-account/winter-freight hiding revenue until 2027-01-31' })
+  expect(await scene.can(priya.email, 'ads.see', 'ad-account/winter-freight')).toBe(true)
+  expect(await scene.can(priya.email, 'ads.publish', 'ad-account/winter-freight')).toBe(false)
+  await scene.letters(priya.email)
+  const letters = scene.town.inbox.letters.list(priya.email)
+  expect(letters.some(letter => letter.text.includes('It is less than you asked for'))).toBe(true)
+})
+
+test('declined with a word, nothing is given and the word arrives', async () => {
+  const { proposal } = await ask(scene.tomasz, 'steward on ad-account/winter-freight')
+  await decline(scene.agnese, proposal, 'Two of us are enough.')
+  expect(await scene.can(scene.tomasz.email, 'access.change', 'ad-account/winter-freight')).toBe(false)
+  await scene.letters(scene.tomasz.email)
+  expect(scene.town.inbox.letters.list(scene.tomasz.email)[0]!.text).toContain('Two of us are enough.')
+})
+
+test('a steward of the asset can answer too; nobody answers what they asked for themselves', async () => {
+  await scene.say(scene.agnese, `let ${priya.email} steward on ad-account/summer-crossings`)
+  const { proposal, goesTo } = await ask(scene.tomasz, 'draft on ad-account/summer-crossings')
+  expect(goesTo.map(giver => giver.name)).toEqual(['Agnese Torvald', 'Priya Lindqvist'])
+  expect((await deskOf(priya)).received.map(row => row.proposal)).toEqual([proposal])
+  expect(await problemOf(grant(scene.tomasz, proposal))).toMatchObject({ code: 'proposal.own' })
+  await grant(await scene.signIn(priya), proposal)
+  expect(await scene.can(scene.tomasz.email, 'ads.draft', 'ad-account/summer-crossings')).toBe(true)
+})
+
+test('what was asked for can be withdrawn, and lapses by itself', async () => {
+  const first = await ask(scene.tomasz, 'run on ad-account/winter-freight')
+  const path = { ...at(scene.tomasz).path, proposal: first.proposal }
+  await answerOf(
+    scene.tomasz.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', { params: { path } }),
+  )
+  expect(await problemOf(grant(scene.agnese, first.proposal))).toMatchObject({ code: 'proposal.answered' })
+  const second = await ask(scene.tomasz, '"run our adverts" on ad-account/winter-freight')
+  scene.clock.forward({ hours: 14 * 24 + 1 })
+  expect(await problemOf(grant(scene.agnese, second.proposal))).toMatchObject({ code: 'proposal.lapsed' })
+})
+
+test('an ask that cannot be read points at the word, counted in what was typed', async () => {
+  const { error } = await scene.tomasz.client.POST('/v1/businesses/{business}/asks', {
+    params: at(scene.tomasz),
+    body: { wanted: 'wach on ad-account/winter-freight', reason: 'x' },
+  })
+  expect(error).toMatchObject({ code: 'sentence.unreadable', nearest: 'watch', span: { start: 0, end: 4 } })
+})

@@ -1,0 +1,170 @@
+import { changeFor, type Acting } from '../businesses/acting.ts'
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { sayAll } from '../grants/tellThings.ts'
+import { between } from '../base/chain.ts'
+import { gatherProposal } from './gather.ts'
+import type { ProposalKind, ProposalParts, Register } from './kind.ts'
+import { lessOf } from './lessOf.ts'
+import { closeProposal, findProposal, noteGranted, putItem, type Proposal } from './queries.ts'
+import { takeStep, voidProblem } from './step.ts'
+
+export interface Answered {
+  readonly result: string
+  readonly less: string | null
+}
+
+interface ToAnswer {
+  readonly kind: ProposalKind
+  readonly parts: ProposalParts
+}
+
+/**
+ * Says yes, for the acting business, to what is asked of it or offered to it; or to less of it: `watch on …` says what is
+ * granted instead, never more (`proposal.more-than-asked`). Where who sent it could not send it now: `proposal.void`.
+ */
+export function acceptProposal(kit: Kit, kinds: Register) {
+  return async (acting: Acting, id: string, less: string | null, reason: string | null): Promise<Answered> => {
+    const outcome = await changeFor(kit, acting, async (change): Promise<Answered | { void: Problem }> => {
+      const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
+      const { proposal, business } = parts
+      if (takeStep(kind, proposal, 'accept', change.now, acting.zone)) return repeated(change, acting, kind, parts)
+      const why = await kind.whyVoid(kit, change.manager, parts)
+      if (why) return { void: await makeVoid(change, kind, parts, why) }
+      const whole = await kind.things(kit, change.manager, acting, parts)
+      const today = kit.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
+      const things = less ? lessOf(today, business.zone, whole.things, less) : whole.things
+      if (!less) whole.assertWhole()
+      const said = sayAll(things, business.zone)
+      const isLess = less !== null || said !== sayAll(whole.things, business.zone)
+      await closeProposal(change, id, { state: 'accepted', reason })
+      for (const thing of things)
+        if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
+        else await putItem(change, id, thing, thing.terms)
+      const result = await kind.accept(kit, change, parts, {
+        acting,
+        person: { id: acting.live.person, name: acting.live.name, address: acting.live.address },
+        things,
+        isLess,
+        reason,
+        keeping: null,
+      })
+      change.record({
+        ...chainsOf(kind, parts),
+        what: `${kind.kind}.${kind.acceptedAs}`,
+        sentence: `${acting.live.name} ${kind.acceptedAs}${forWhom(acting, parts)} ${isLess ? 'less of ' : ''}${kind.name(parts)}: ${said}.`,
+        about: parts.sender.id,
+        data: { proposal: id, less },
+      })
+      const whole_ = isLess ? kind.said(parts) : null
+      for (const letter of kind.letters.answered(parts, {
+        by: acting.live,
+        accepted: true,
+        said,
+        whole: whole_,
+        reason,
+      }))
+        await change.mail(letter)
+      return { result, less: isLess ? said : null }
+    })
+    if ('void' in outcome) throw outcome.void
+    return outcome
+  }
+}
+
+/** Says no to it, with a reason, which is told to who sent it. */
+export function declineProposal(kit: Kit, kinds: Register) {
+  return async (acting: Acting, id: string, reason: string | null): Promise<Answered> =>
+    changeFor(kit, acting, async change => {
+      const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
+      if (takeStep(kind, parts.proposal, 'decline', change.now, acting.zone))
+        return repeated(change, acting, kind, parts)
+      await closeProposal(change, id, { state: 'declined', reason })
+      const said = kind.said(parts)
+      change.record({
+        ...chainsOf(kind, parts),
+        what: `${kind.kind}.declined`,
+        sentence: `${acting.live.name} declined${forWhom(acting, parts)} ${kind.name(parts)}: ${said}${reason ? `: “${reason}”` : ''}.`,
+        about: parts.sender.id,
+        data: { proposal: id },
+      })
+      for (const letter of kind.letters.answered(parts, {
+        by: acting.live,
+        accepted: false,
+        said,
+        whole: null,
+        reason,
+      }))
+        await change.mail(letter)
+      return { result: `Declined. ${parts.partner ? parts.business.name : parts.sender.name} is told.`, less: null }
+    })
+}
+
+/** Both histories, where it goes from one business to another. */
+export function chainsOf(kind: ProposalKind, parts: ProposalParts) {
+  const { business, partner } = parts
+  if (!partner) return { chain: business.id }
+  return kind.partnerIsKnown(parts) ? between(business, partner) : { chain: [business.id, partner.id] }
+}
+
+/** Ends what holds no longer, tells both sides, and gives the problem that who answered is told. */
+export async function makeVoid(
+  change: Change,
+  kind: ProposalKind,
+  parts: ProposalParts,
+  why: string,
+): Promise<Problem> {
+  const { proposal } = parts
+  await closeProposal(change, proposal.id, { state: 'void', reason: why })
+  change.record({
+    ...chainsOf(kind, parts),
+    what: `${kind.kind}.void`,
+    sentence: `${capital(kind.name(parts))} holds no longer: ${why}.`,
+    data: { proposal: proposal.id },
+  })
+  for (const letter of kind.letters.lapsed({ ...parts, proposal: { ...proposal, state: 'void', reason: why } }))
+    await change.mail(letter)
+  return voidProblem(kind.noun, why)
+}
+
+function forWhom(acting: Acting, { partner }: ProposalParts): string {
+  return partner ? `, for ${acting.name},` : ''
+}
+
+async function proposalToAnswer(
+  kit: Kit,
+  change: Change,
+  kinds: Register,
+  acting: Acting,
+  id: string,
+): Promise<ToAnswer> {
+  const proposal = await findProposal(change.manager, { id })
+  const kind = proposal && kinds.of(proposal)
+  if (!proposal || !kind || !isFor(kind, proposal, acting))
+    throw new Problem('proposal.unknown', `Nothing of that kind waits for an answer of ${acting.name}.`)
+  const parts = await gatherProposal(change.manager, kinds, proposal)
+  if (kind.answeredBy === 'givers' && parts.sender.id === acting.live.person)
+    throw new Problem('proposal.own', 'Nobody answers what they asked for themselves. Somebody else can.')
+  await kind.assertMayAnswer(kit, change.manager, acting, parts)
+  return { kind, parts }
+}
+
+function isFor(kind: ProposalKind, proposal: Proposal, acting: Acting): boolean {
+  if (kind.answeredBy === 'address') return false
+  return kind.answeredBy === 'business' ? proposal.toBusinessId === acting.id : proposal.businessId === acting.id
+}
+
+function repeated(change: Change, acting: Acting, kind: ProposalKind, parts: ProposalParts): Answered {
+  change.record({
+    chain: acting.id,
+    what: `${kind.kind}.repeated`,
+    sentence: `${acting.live.name} answered again: ${kind.name(parts)}.`,
+    data: { proposal: parts.proposal.id },
+  })
+  return { result: 'It was answered so already.', less: null }
+}
+
+export function capital(text: string): string {
+  return text[0]!.toUpperCase() + text.slice(1)
+}

@@ -1,0 +1,134 @@
+import type { CourseName, Standing, Terms, Tier } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import type { Letter } from '../base/letter.ts'
+import type { Acting } from '../businesses/acting.ts'
+import type { Business } from '../businesses/queries.ts'
+import type { KnownPerson } from '../people/queries.ts'
+import type { Target } from '../reach/targets.ts'
+import type { Proposal, ProposalItem } from './queries.ts'
+
+/** One thing of a proposal. What is asked for in words has no item before it is granted. */
+export interface ProposedThing {
+  readonly item: ProposalItem | null
+  readonly target: Target
+  readonly terms: Terms
+  readonly purpose: string | null
+  readonly mayPassOn: boolean
+}
+
+/** A proposal with all it is about. */
+export interface ProposalParts {
+  readonly proposal: Proposal
+  readonly business: Business
+  readonly sender: KnownPerson
+  /** The business it goes to, where it goes to one. */
+  readonly partner: Business | null
+  readonly things: readonly ProposedThing[]
+  /** What is its kind's own. */
+  readonly own: unknown
+}
+
+/** What of a kind's own is shown to who reads a proposal. */
+export interface OwnShown {
+  readonly standing: Standing
+  readonly contact: string | null
+  readonly takesChair: boolean
+}
+
+/** A yes: of somebody acting for the business that is asked or offered something, or of whom an address belongs to. */
+export interface Answer {
+  readonly acting: Acting | null
+  readonly person: KnownPerson
+  /** What is granted or accepted, with the terms of the answer. */
+  readonly things: readonly ProposedThing[]
+  /** Whether that is less than was proposed. */
+  readonly isLess: boolean
+  readonly reason: string | null
+  /** What is left to who held the business in trust, where it is taken over. */
+  readonly keeping: Tier | null
+}
+
+/** A letter to be, for one of those who are told. */
+export type Letters = readonly Letter[]
+
+/**
+ * One kind of proposal: a row of the register. The common life of proposals knows the kinds through this alone, so a new
+ * kind is a folder with such a row, and one line in the register.
+ */
+export interface ProposalKind {
+  readonly kind: string
+  readonly noun: string
+  readonly course: CourseName
+  /** What its yes is called. */
+  readonly acceptedAs: 'accepted' | 'granted'
+  /** Whether it can be sent again, and its link passed on by other means than the letter. */
+  readonly canBeSentAgain: boolean
+  readonly canBePassedOn: boolean
+  /** Who sends it and who answers it, within one business or between two; by an address it is answered with its link. */
+  readonly answeredBy: 'address' | 'business' | 'givers'
+
+  /** What is this kind's own of some proposals. */
+  readOwn(manager: EntityManager, ids: readonly string[]): Promise<ReadonlyMap<string, unknown>>
+  /** How a history calls one: `the invitation to bea@…`. */
+  name(parts: ProposalParts): string
+  /** What it is about, as read. */
+  said(parts: ProposalParts): string
+  shown(parts: ProposalParts): OwnShown
+  /** Whether its sender knows which business it goes to: who asks for an asset by its number does not, before an answer. */
+  partnerIsKnown(parts: ProposalParts): boolean
+  /** Why it does not hold any more, since who sent it could not send it now; null while it does. */
+  whyVoid(kit: Kit, manager: EntityManager, parts: ProposalParts): Promise<string | null>
+
+  /** Refuses who may not answer it for the business they act for. What is bound to an address is answered by whose it is. */
+  assertMayAnswer(kit: Kit, manager: EntityManager, acting: Acting, parts: ProposalParts): Promise<void>
+  /** What a yes would give now, and why not all of it can be given; a part of it can. */
+  things(
+    kit: Kit,
+    manager: EntityManager,
+    acting: Acting,
+    parts: ProposalParts,
+  ): Promise<{ readonly things: readonly ProposedThing[]; assertWhole(): void }>
+  /** What the yes does; tells what came of it. */
+  accept(kit: Kit, change: Change, parts: ProposalParts, answer: Answer): Promise<string>
+
+  readonly letters: {
+    /** To whom it waits for: a reminder, or the same once more. */
+    waiting(kit: Kit, change: Change, parts: ProposalParts): Promise<Letters>
+    /** To who sent it: how it was answered. */
+    answered(parts: ProposalParts, answer: AnswerTold): Letters
+    /** To who sent it: nobody answered in time. */
+    lapsed(parts: ProposalParts): Letters
+    /** To whom it waited for: it is withdrawn or void. */
+    cameToNothing(change: Change, parts: ProposalParts, why: string): Promise<Letters>
+  }
+}
+
+export interface AnswerTold {
+  readonly by: { readonly name: string }
+  readonly accepted: boolean
+  /** What was granted or accepted, as read; what was proposed, where it was declined. */
+  readonly said: string
+  /** What was proposed, where less was granted. */
+  readonly whole: string | null
+  readonly reason: string | null
+}
+
+/** All kinds there are. */
+export interface Register {
+  readonly all: readonly ProposalKind[]
+  of(proposal: Pick<Proposal, 'kind'>): ProposalKind
+}
+
+export function registerOf(all: readonly ProposalKind[]): Register {
+  const byName = new Map(all.map(kind => [kind.kind, kind]))
+  return {
+    all,
+    of: ({ kind }) => {
+      const found = byName.get(kind)
+      if (!found) throw new Error(`There is no kind of proposal called “${kind}”.`)
+      return found
+    },
+  }
+}

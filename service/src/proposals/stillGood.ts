@@ -1,0 +1,39 @@
+import type { Standing } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { actingNow } from '../businesses/acting.ts'
+import { planGiven } from '../grants/planGiven.ts'
+import type { ProposalParts } from './kind.ts'
+
+/**
+ * A proposal is as good as its sender: at the answer, who sent it must still be able to give what it says, by standing, by
+ * level and in time. Why they could not; null while they can.
+ */
+export async function whyNoLongerGood(
+  kit: Kit,
+  manager: EntityManager,
+  { business, sender, things, partner, proposal }: ProposalParts,
+  standing: Standing = 'member',
+): Promise<string | null> {
+  const acting = await actingNow(manager, business.id, {
+    person: sender.id,
+    name: sender.name,
+    address: sender.address,
+  })
+  if (!acting) return `${sender.name}, who sent it, does not work for ${business.name} any more, or is stopped there`
+  const takesAdmin = standing !== 'member' || partner !== null || things.length === 0
+  if (takesAdmin && acting.standing !== 'admin')
+    return `${sender.name}, who sent it, is no longer admin of ${business.name}`
+  const to = { name: partner?.name ?? proposal.toAddress ?? '', key: null, isBusiness: partner !== null }
+  const live = things.filter(
+    ({ terms }) => !terms.until || terms.until.epochMilliseconds > kit.clock.now().epochMilliseconds,
+  )
+  try {
+    await planGiven(kit, manager, acting, [to], live)
+    return null
+  } catch (cause) {
+    if (!(cause instanceof Problem)) throw cause
+    return `${sender.name}, who sent it, could not give it now`
+  }
+}

@@ -1,0 +1,69 @@
+import { looksLikeNumber, meantByHandle, sayList, type BusinessNumber } from '@famiglia/core'
+import { In, type EntityManager } from 'typeorm'
+import { Problem } from '../base/problem.ts'
+import { readBusinessNumber, type Acting } from '../businesses/acting.ts'
+import { businesses, type Business } from '../businesses/records.ts'
+
+/** Those with which a business ever had something to do: a grant or a proposal either way, or one that it holds in trust. */
+export const partnerIds = `
+  SELECT holder_id AS id FROM access_grant WHERE business_id = $1 AND holder_kind = 'business'
+  UNION SELECT business_id FROM access_grant WHERE holder_kind = 'business' AND holder_id = $1
+  UNION SELECT proposal.to_business_id FROM proposal LEFT JOIN business_ask asked ON asked.proposal_id = proposal.id
+    WHERE proposal.business_id = $1 AND proposal.to_business_id IS NOT NULL AND (coalesce(asked.to_named, true) OR proposal.state IN ('accepted', 'declined'))
+  UNION SELECT business_id FROM proposal WHERE to_business_id = $1
+  UNION SELECT id FROM business WHERE trustee_id = $1
+  UNION SELECT trustee_id FROM business WHERE id = $1 AND trustee_id IS NOT NULL`
+
+export async function isPartner(manager: EntityManager, business: string, other: string): Promise<boolean> {
+  const rows = (await manager.query(`SELECT FROM (${partnerIds}) near WHERE id = $2`, [business, other])) as unknown[]
+  return rows.length > 0
+}
+
+/**
+ * The partner that a number or `business/…` means. One with which the acting business has nothing to do answers as one
+ * that does not exist: `partner.unknown`; two of whom it may be said are both named: `asset.ambiguous`.
+ */
+export async function getPartner(
+  manager: EntityManager,
+  acting: Pick<Acting, 'id' | 'name' | 'number'>,
+  text: string,
+): Promise<Business> {
+  const found = looksLikeNumber(text)
+    ? await partnersNumbered(manager, acting, readBusinessNumber(text))
+    : await partnersCalled(manager, acting, text.replace(/^business\//, ''))
+  if (found.length > 1)
+    throw new Problem(
+      'asset.ambiguous',
+      `${text} may be ${sayList(
+        found.map(one => `${one.name} (${one.number})`),
+        'or',
+      )}: say the number.`,
+    )
+  if (found[0]) return found[0]
+  throw new Problem(
+    'partner.unknown',
+    `${acting.name} has no partner ${text}. A business that is new to you is named by its number.`,
+  )
+}
+
+async function partnersNumbered(
+  manager: EntityManager,
+  acting: Pick<Acting, 'id'>,
+  number: BusinessNumber,
+): Promise<Business[]> {
+  const business = await manager.findOneBy(businesses, { number })
+  return business && (await isPartner(manager, acting.id, business.id)) ? [business] : []
+}
+
+async function partnersCalled(
+  manager: EntityManager,
+  acting: Pick<Acting, 'id'>,
+  handle: string,
+): Promise<readonly Business[]> {
+  const near = (await manager.query(
+    `SELECT business.id, business.name FROM (${partnerIds}) near JOIN business ON business.id = near.id ORDER BY business.name LIMIT 2000`,
+    [acting.id],
+  )) as { id: string; name: string }[]
+  const meant = meantByHandle(handle, near)
+  return manager.find(businesses, { where: { id: In(meant.map(one => one.id)) }, order: { name: 'ASC' } })
+}

@@ -1,0 +1,76 @@
+import {
+  Temporal,
+  type Action,
+  type AssetFact,
+  type BusinessFact,
+  type Figure,
+  type GrantFact,
+  type Instant,
+  type Tier,
+} from '@famiglia/core'
+
+type HolderJson =
+  | Exclude<GrantFact['holder'], { kind: 'team' }>
+  | { readonly kind: 'team'; readonly id: string; readonly name: string; readonly since: number | null }
+
+/** A grant as the statements of this room give it: times in milliseconds, and null for what stands beside it already. */
+export interface GrantRow {
+  readonly id: string
+  /** Null: the asset's owner. */
+  readonly giver?: BusinessFact | null
+  /** Null: the person the facts are around. */
+  readonly holder?: HolderJson | null
+  /** Null: the asset the facts are around. */
+  readonly on?: GrantFact['on'] | null
+  readonly tier: Tier | null
+  readonly actions: Action[]
+  readonly hiding: Figure[]
+  readonly from: number
+  readonly until: number | null
+  readonly ended?: number | null
+  readonly upstream?: string | null
+  /** Of grants that are passed on alone: the others were found because they hold the asset. */
+  readonly holdsAsset?: boolean
+  readonly frozen?: boolean
+  readonly mayPassOn?: boolean
+  readonly givenBy?: string
+  readonly purpose?: string | null
+}
+
+/** The one way from a row to the fact that decisions are made of. */
+export function grantFact(
+  row: GrantRow,
+  person: { readonly id: string; readonly name: string },
+  asset: AssetFact,
+): GrantFact {
+  return {
+    id: row.id,
+    giver: row.giver ?? asset.owner,
+    holder: holderFact(row.holder ?? null, person),
+    on: row.on ?? asset,
+    tier: row.tier,
+    actions: row.actions,
+    hiding: row.hiding,
+    from: instant(row.from),
+    until: row.until === null ? null : instant(row.until),
+    ended: typeof row.ended === 'number' ? instant(row.ended) : null,
+    upstream: row.upstream ?? null,
+    holdsAsset: row.holdsAsset ?? true,
+    frozen: row.frozen ?? false,
+    mayPassOn: row.mayPassOn ?? false,
+    givenBy: row.givenBy ?? '',
+    purpose: row.purpose ?? null,
+  }
+}
+
+function holderFact(
+  holder: HolderJson | null,
+  { id, name }: { readonly id: string; readonly name: string },
+): GrantFact['holder'] {
+  if (!holder) return { kind: 'person', id, name }
+  return holder.kind === 'team' ? { ...holder, since: holder.since === null ? null : instant(holder.since) } : holder
+}
+
+function instant(epochMs: number): Instant {
+  return Temporal.Instant.fromEpochMilliseconds(Math.round(epochMs))
+}

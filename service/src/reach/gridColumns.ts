@@ -1,0 +1,120 @@
+import { allKinds, type AssetFact, type BusinessFact, type GrantFact, type Kind } from '@famiglia/core'
+import type { DataSource } from 'typeorm'
+import type { Kit } from '../base/kit.ts'
+import { factsFrom } from './facts.ts'
+import { grantFact, type GrantRow } from './grantFact.ts'
+import { heldAssets } from './held.ts'
+import { placesOfAsset } from './places.ts'
+import type { Acting } from '../businesses/acting.ts'
+
+/** The columns of the grid: the business's own assets, then those it holds from others. */
+export interface GridColumns {
+  readonly acting: BusinessFact
+  readonly assets: readonly (AssetFact & { readonly inside: string | null })[]
+  /** What was given to businesses on each column's asset, whatever is passed on by it. */
+  readonly toBusinesses: readonly (readonly GrantFact[])[]
+  /** Which assets a target reaches: itself and what it holds, or all of a bundle. */
+  readonly reachedBy: ReadonlyMap<string, readonly number[]>
+}
+
+interface ColumnRow {
+  id: string
+  number: string
+  kind: Kind
+  handle: string
+  name: string
+  frozen: boolean
+  inside_id: string | null
+  places: (string | null)[]
+}
+
+export const mostColumns = 1_000
+
+/** As many held ones as a sheet takes; an agency that holds more looks at its clients one by one. */
+const mostHeld = 300
+
+export async function readColumns(kit: Kit, acting: Acting): Promise<GridColumns> {
+  const self = { id: acting.id, number: acting.number, name: acting.name, zone: acting.zone, paused: false }
+  const own = await readOwnColumns(kit.database, self)
+  const held = await readHeldColumns(kit, acting)
+  const reachedBy = new Map<string, number[]>()
+  const rows = [...own, ...held]
+  rows.forEach(({ places }, index) => {
+    for (const place of places) reachedBy.set(place, [...(reachedBy.get(place) ?? []), index])
+  })
+  const toPartners = await readToBusinesses(kit.database, [...new Set(own.flatMap(row => row.places))], own[0]?.asset)
+  return {
+    acting: self,
+    assets: rows.map(row => row.asset),
+    reachedBy,
+    toBusinesses: rows.map(row => row.toBusinesses ?? row.places.flatMap(place => toPartners.get(place) ?? [])),
+  }
+}
+
+interface Column {
+  readonly asset: AssetFact & { readonly inside: string | null }
+  /** What access to it can be given on. */
+  readonly places: readonly string[]
+  readonly toBusinesses: readonly GrantFact[] | null
+}
+
+async function readOwnColumns(database: DataSource, owner: BusinessFact): Promise<Column[]> {
+  const rows = (await database.query(
+    `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.frozen_at IS NOT NULL AS frozen, asset.inside_id,
+       ${placesOfAsset('asset')} AS places
+     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostColumns}`,
+    [owner.id, allKinds],
+  )) as ColumnRow[]
+  return rows.map(({ inside_id, places, ...row }) => ({
+    asset: { ...row, archived: false, owner, inside: inside_id },
+    places: places.filter(place => place !== null),
+    toBusinesses: null,
+  }))
+}
+
+async function readHeldColumns(kit: Kit, acting: Acting): Promise<Column[]> {
+  const rows = (await kit.database.query(
+    `SELECT asset.id, asset.inside_id FROM asset JOIN (${heldAssets('$1')}) held ON held.id = asset.id JOIN business owner ON owner.id = asset.business_id
+     WHERE asset.archived_at IS NULL ORDER BY owner.name, array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostHeld}`,
+    [acting.id, allKinds],
+  )) as { id: string; inside_id: string | null }[]
+  const around = await factsFrom(kit).aroundPartners(rows.map(row => ({ business: acting.id, asset: row.id })))
+  return rows.flatMap((row, index) => {
+    const found = around[index]
+    if (!found) return []
+    return [
+      {
+        asset: { ...found.asset, inside: row.inside_id },
+        places: [row.id, ...found.grants.map(grant => grant.on.id)].filter(
+          (place, at, all) => all.indexOf(place) === at,
+        ),
+        toBusinesses: [...found.grants, ...found.upstream],
+      },
+    ]
+  })
+}
+
+interface ToBusinessRow extends GrantRow {
+  target: string
+}
+
+/** What was given to other businesses on the business's own assets, and what those passed on, by what it is on. */
+async function readToBusinesses(
+  database: DataSource,
+  places: readonly string[],
+  ownersAsset: AssetFact | undefined,
+): Promise<Map<string, GrantFact[]>> {
+  const rows = (await database.query(
+    `SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from, date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
+       facts_business(g.business_id) AS giver, facts_holder(g.holder_kind, g.holder_id, NULL) AS holder, facts_frozen(g.business_id, g.holder_id) AS frozen,
+       json_build_object('id', g.target_id, 'kind', 'bundle', 'name', '') AS on
+     FROM access_grant g WHERE g.target_id = ANY($1) AND g.holder_kind = 'business' AND g.ended_at IS NULL LIMIT 5000`,
+    [places],
+  )) as ToBusinessRow[]
+  if (!ownersAsset) return new Map()
+  const found = new Map<string, GrantFact[]>()
+  const nobody = { id: '', name: '' }
+  for (const { target, ...row } of rows)
+    found.set(target, [...(found.get(target) ?? []), grantFact(row, nobody, ownersAsset)])
+  return found
+}

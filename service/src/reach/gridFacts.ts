@@ -1,0 +1,180 @@
+import type { AccessFacts, GrantFact, MembershipFact, Standing } from '@famiglia/core'
+import type { DataSource } from 'typeorm'
+import { belowOf } from './below.ts'
+import { grantFact, type GrantRow } from './grantFact.ts'
+import type { GridColumns } from './gridColumns.ts'
+import { hasSecondStep, peopleReached, selfAndTeams } from './holdersFor.ts'
+
+/** A grant as a row of the grid needs it: with what it is on. */
+export interface GridGrant extends GrantRow {
+  readonly target: string
+}
+
+export interface GridPerson {
+  readonly id: string
+  readonly name: string
+  readonly address: string
+  readonly standing: Standing
+  readonly paused: boolean
+  readonly frozen: boolean
+  readonly secondProof: boolean
+  readonly grants: readonly GridGrant[] | null
+}
+
+export interface GridTeam {
+  readonly id: string
+  readonly name: string
+  readonly handle: string
+  readonly members: number
+  readonly grants: readonly GridGrant[] | null
+}
+
+/** The columns of a grant as a row of the grid takes them; of a bundle it is enough to know that it is one. */
+const columnsOf = (grant: string, person: string) => `json_build_object('id', ${grant}.id, 'target', ${grant}.target_id,
+    'on', CASE WHEN ${grant}.bundle_id IS NOT NULL THEN json_build_object('id', ${grant}.bundle_id, 'kind', 'bundle', 'name', '') END,
+    'holder', CASE WHEN ${grant}.holder_kind = 'team' THEN facts_holder('team', ${grant}.holder_id, ${person}) END, 'tier', ${grant}.tier, 'actions', ${grant}.actions, 'hiding', ${grant}.hiding,
+    'from', date_part('epoch', ${grant}.from_at) * 1000, 'until', date_part('epoch', ${grant}.until_at) * 1000, 'upstream', ${grant}.upstream_id,
+    'giver', CASE WHEN ${grant}.upstream_id IS NOT NULL THEN facts_business(${grant}.business_id) END)`
+
+const grantsOfRow = (holders: string, person: string) => `(SELECT json_agg(${columnsOf('g', person)})
+  FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holders})) AS grants`
+
+const people = `
+  SELECT person.id, person.name, main.address, membership.standing, membership.paused_at IS NOT NULL OR person.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
+    ${hasSecondStep('person')} AS "secondProof", ${grantsOfRow(selfAndTeams('person.id'), 'person.id')}
+  FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+  WHERE membership.business_id = $1 AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')`
+const peopleInOrder = 'ORDER BY person.name, person.id LIMIT $5'
+
+const teams = `
+  SELECT team.id, team.name, team.handle, (SELECT count(*) FROM team_member WHERE team_id = team.id)::integer AS members, ${grantsOfRow('ARRAY[team.id]', 'NULL')}
+  FROM team WHERE team.business_id = $1 AND team.dissolved_at IS NULL AND ($2::text IS NULL OR (team.name, team.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR team.name ILIKE '%' || $4 || '%')
+  ORDER BY team.name, team.id LIMIT $5`
+
+export interface GridPage {
+  readonly after: readonly unknown[] | null
+  readonly find: string | null
+  readonly limit: number
+}
+
+/** What the records can leave out by themselves, before rows are made: who has a second proof, works here, holds on. */
+export type Narrowing =
+  | { readonly to: 'no second proof' }
+  | { readonly to: 'outside people'; readonly homes: readonly string[] }
+  | { readonly to: 'ending before'; readonly instant: string }
+
+/** A page of people with all their grants, in one query. */
+export async function readPeople(
+  database: DataSource,
+  business: string,
+  page: GridPage,
+  narrowing: Narrowing | null,
+): Promise<GridPerson[]> {
+  const [condition, ...values] = narrowing ? conditionOf(narrowing) : ['']
+  return database.query(`${people} ${condition} ${peopleInOrder}`, [...valuesOf(business, page), ...values])
+}
+
+function conditionOf(narrowing: Narrowing): [string, ...unknown[]] {
+  if (narrowing.to === 'no second proof') return [`AND NOT ${hasSecondStep('person')}`]
+  if (narrowing.to === 'outside people')
+    return [`AND split_part(main.address, '@', 2) <> ALL ($6::text[])`, narrowing.homes]
+  return [
+    `AND EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.until_at < $6
+       AND g.holder_id = ANY (${selfAndTeams('person.id')}))`,
+    narrowing.instant,
+  ]
+}
+
+export async function readTeams(database: DataSource, business: string, page: GridPage): Promise<GridTeam[]> {
+  return database.query(teams, valuesOf(business, page))
+}
+
+function valuesOf(business: string, { after, find, limit }: GridPage): unknown[] {
+  return [business, after?.[0] ?? null, after?.[1] ?? null, find?.replace(/[\\%_]/g, '\\$&') ?? null, limit]
+}
+
+const outside = `
+  ${belowOf("g.business_id = $1 AND g.holder_kind = 'business'")},
+  reach AS (
+    SELECT m.person_id, m.business_id AS of_id, NULL::uuid AS grant_id FROM below JOIN membership m ON below.holder_kind = 'business' AND m.business_id = below.holder_id AND m.standing = 'admin'
+    UNION SELECT reached.person_id, below.business_id, below.id FROM below ${peopleReached('below')})
+  SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS "secondProof",
+    EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen, string_agg(DISTINCT of.name, ', ') AS of,
+    (SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = ANY(array_agg(of.id))) AS memberships,
+    json_agg(${columnsOf('g', 'person.id')}) FILTER (WHERE g.id IS NOT NULL) AS grants
+  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main JOIN business of ON of.id = reach.of_id LEFT JOIN access_grant g ON g.id = reach.grant_id
+  WHERE ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')
+  GROUP BY person.id, person.name, main.address ORDER BY person.name, person.id LIMIT $5`
+
+/** One of the people of partners, by whatever of them they reach the business's assets. */
+export interface GridOutsider {
+  readonly id: string
+  readonly name: string
+  readonly address: string
+  readonly of: string
+  readonly secondProof: boolean
+  readonly frozen: boolean
+  readonly memberships: readonly MembershipFact[] | null
+  readonly grants: readonly GridGrant[] | null
+}
+
+export async function readOutsiders(database: DataSource, business: string, page: GridPage): Promise<GridOutsider[]> {
+  return database.query(outside, valuesOf(business, page))
+}
+
+export interface GridPartner {
+  readonly id: string
+  readonly number: string
+  readonly name: string
+}
+
+const partners = `
+  SELECT partner.id, partner.number, partner.name FROM business partner WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.holder_kind = 'business' AND g.holder_id = partner.id AND g.ended_at IS NULL)
+    AND ($2::text IS NULL OR (partner.name, partner.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR partner.name ILIKE '%' || $4 || '%') ORDER BY partner.name, partner.id LIMIT $5`
+
+export async function readPartnersGiven(
+  database: DataSource,
+  business: string,
+  page: GridPage,
+): Promise<GridPartner[]> {
+  return database.query(partners, valuesOf(business, page))
+}
+
+/**
+ * The facts around one holder, for each asset that a grant of theirs reaches, or that was given to a business of which
+ * they are an admin: nothing more is asked of the records.
+ */
+export function factsByColumn(
+  { acting, assets, reachedBy, toBusinesses }: GridColumns,
+  person: AccessFacts['person'],
+  memberships: readonly MembershipFact[],
+  grants: readonly GridGrant[],
+): Map<number, AccessFacts> {
+  const byColumn = new Map<number, GrantFact[]>()
+  const add = (column: number, grant: GrantFact) => byColumn.set(column, [...(byColumn.get(column) ?? []), grant])
+  for (const grant of grants)
+    for (const column of reachedBy.get(grant.target) ?? [])
+      add(
+        column,
+        grantFact(
+          { ...grant, giver: grant.giver ?? acting, on: grant.on ?? named(assets, grant.target) },
+          person,
+          assets[column]!,
+        ),
+      )
+  const chairs = new Set(memberships.filter(held => held.standing === 'admin').map(held => held.business))
+  toBusinesses.forEach((given, column) => {
+    for (const grant of given) if (chairs.has(grant.holder.id)) add(column, grant)
+  })
+  return new Map(
+    [...byColumn].map(([column, held]) => {
+      const upstream = toBusinesses[column] ?? []
+      return [column, { person, asset: assets[column]!, memberships, grants: held, upstream }]
+    }),
+  )
+}
+
+/** What a grant is on, where that is another asset than the column's: the one that holds it. */
+function named(assets: GridColumns['assets'], target: string): GrantFact['on'] | null {
+  return assets.find(asset => asset.id === target) ?? null
+}

@@ -1,0 +1,132 @@
+import {
+  describeLevel,
+  grantsOf,
+  kinds,
+  latestEnd,
+  reachOf,
+  sayPath,
+  showReach,
+  throughBusiness,
+  type AccessFacts,
+  type Action,
+  type Kind,
+} from '@famiglia/core'
+import type { Kit } from '../base/kit.ts'
+import { cutPage, readCursor } from '../base/page.ts'
+import { heldAssets } from './held.ts'
+import { factsFrom } from './facts.ts'
+import { holdersFor } from './holdersFor.ts'
+import { writeOwn } from './holders.ts'
+
+/** An asset somebody reaches, and how. */
+export interface Holding {
+  readonly asset: {
+    readonly number: string
+    readonly kind: Kind
+    readonly noun: string
+    readonly handle: string
+    readonly name: string
+    readonly platform: string
+    readonly address: string
+  }
+  readonly business: { readonly number: string; readonly name: string }
+  readonly tier: string | null
+  /** Actions given by name, beyond the tier. */
+  readonly named: readonly Action[]
+  readonly level: string
+  readonly may: string
+  readonly sees: readonly string[]
+  readonly hidden: readonly string[]
+  readonly canSpend: boolean
+  readonly through: readonly string[]
+  readonly until: string | null
+  readonly lastUsed: string | null
+  /** The sentence that says the grant of their own as it stands; null when they reach it in other ways alone. */
+  readonly said: string | null
+}
+
+const candidates = `
+  WITH mine AS (SELECT business_id, standing FROM membership WHERE person_id = $1),
+  reached AS (
+    SELECT coalesce(g.asset_id, held.asset_id) AS asset_id FROM access_grant g LEFT JOIN bundle_asset held ON held.bundle_id = g.bundle_id
+      WHERE g.ended_at IS NULL AND g.holder_id = ANY (${holdersFor('$1::uuid')})
+    UNION SELECT asset.id FROM mine JOIN asset ON asset.business_id = mine.business_id WHERE mine.standing IN ('admin', 'finance')
+  ),
+  within AS (SELECT asset_id FROM reached WHERE asset_id IS NOT NULL UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
+  SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used, (SELECT address FROM person_address WHERE person_id = $1 AND main) AS address FROM within JOIN asset ON asset.id = within.asset_id
+    LEFT JOIN last_use ON last_use.asset_id = asset.id AND last_use.person_id = $1
+  WHERE ($2::uuid IS NULL OR asset.business_id = $2 OR asset.id IN (${heldAssets('$2')})) AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid))
+  ORDER BY asset.name, asset.id LIMIT $5`
+
+interface Candidate {
+  id: string
+  name: string
+  platform: string
+  platform_ref: string
+  last_used: Date | null
+  address: string
+}
+
+/**
+ * What somebody reaches, a page at a time by name: all of it, or for one business, what it owns and what it holds from
+ * others, this as far as they reach it through that business.
+ */
+export async function holdingsOf(
+  kit: Kit,
+  person: string,
+  business: string | null,
+  limit: number,
+  after: string | undefined,
+): Promise<{ items: Holding[]; next: string | null }> {
+  const cursor = readCursor(after)
+  const rows = (await kit.database.query(candidates, [
+    person,
+    business,
+    cursor?.[0] ?? null,
+    cursor?.[1] ?? null,
+    limit + 1,
+  ])) as Candidate[]
+  const page = cutPage(rows, limit, row => [row.name, row.id])
+  const facts = await factsFrom(kit).aroundAll(page.items.map(row => ({ person, asset: row.id })))
+  return {
+    items: page.items.flatMap((row, index) => toHolding(kit, row, toldTo(business, facts[index] ?? null))),
+    next: page.next,
+  }
+}
+
+function toldTo(business: string | null, facts: AccessFacts | null): AccessFacts | null {
+  if (!facts || !business || facts.asset.owner.id === business) return facts
+  return throughBusiness(facts, business)
+}
+
+function toHolding(kit: Kit, row: Candidate, facts: AccessFacts | null): Holding[] {
+  const reach = facts && reachOf(facts, kit.clock.now())
+  const shown = facts && reach && showReach(facts, reach)
+  if (!facts || !shown?.inForce) return []
+  const { asset } = facts
+  const { counted, inForce: _inForce, ...level } = shown
+  const own = counted.flatMap(grantsOf).find(grant => grant.holder.kind === 'person' && grant.on.id === asset.id)
+  const words = describeLevel(asset.kind, reach!.level)
+  const platform = kit.platforms.all.find(known => known.key === row.platform)
+  return [
+    {
+      asset: {
+        number: asset.number,
+        kind: asset.kind,
+        noun: kinds[asset.kind].noun,
+        handle: asset.handle,
+        name: asset.name,
+        platform: platform?.name ?? row.platform,
+        address: platform ? `${platform.url}/assets/${encodeURIComponent(row.platform_ref)}` : '',
+      },
+      business: { number: asset.owner.number, name: asset.owner.name },
+      ...level,
+      may: words.may,
+      canSpend: words.canSpend,
+      through: counted.map(path => sayPath(facts, path)),
+      until: latestEnd(counted)?.toString() ?? null,
+      lastUsed: row.last_used?.toISOString() ?? null,
+      said: own ? writeOwn(own, asset, row.address) : null,
+    },
+  ]
+}

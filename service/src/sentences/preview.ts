@@ -1,0 +1,61 @@
+import { isFreshProof, type Instant, type Standing } from '@famiglia/core'
+import type { Acting } from '../businesses/acting.ts'
+import type { AssetInWords } from '../grants/tellThings.ts'
+import { textOf, type Addressee } from './addressee.ts'
+import type { PlannedRecipient } from './planned.ts'
+import type { Sufficiency } from './sufficiency.ts'
+
+export interface PreviewedWho {
+  readonly address: string | null
+  /** As a sentence names them. */
+  readonly text: string
+  readonly name: string
+  readonly state: 'member' | 'invited' | 'new' | 'team' | 'partner'
+}
+
+export interface Preview {
+  readonly sentence: string
+  readonly verb: 'let' | 'end'
+  readonly summary: string
+  readonly who: readonly PreviewedWho[]
+  /** What somebody who is invited joins as; null for who is here already. */
+  readonly standing: Standing | null
+  readonly assets: readonly AssetInWords[]
+  /** What changes for those who have access already, or wait for it. */
+  readonly changes: readonly string[]
+  readonly purpose: Sufficiency | null
+  /** What it allows beyond the purpose, by asset, and the sentence that gives no more than that. */
+  readonly surplus: readonly string[]
+  readonly least: string | null
+  readonly seats: {
+    readonly before: number
+    readonly after: number
+    readonly included: number
+    readonly words: string
+  } | null
+  readonly from: string | null
+  readonly until: { readonly at: string; readonly words: string } | null
+  readonly staysOpenUntil: string | null
+  readonly takesProof: boolean
+  readonly proofIsFresh: boolean
+  readonly mails: readonly { readonly to: string; readonly about: string }[]
+  readonly alsoCanGive: readonly string[]
+  readonly notes: readonly string[]
+}
+
+/** What previews of giving and of ending have in common. */
+export function shared(acting: Acting, recipients: readonly Pick<PlannedRecipient, 'who'>[], now: Instant) {
+  return {
+    who: recipients.map(({ who }) => previewWho(who)),
+    proofIsFresh: acting.live.unattended || isFreshProof(acting.live.provenAt, now),
+  }
+}
+
+function previewWho(who: Addressee): PreviewedWho {
+  if (who.kind === 'person') {
+    const state = who.member ? 'member' : who.invitation ? 'invited' : 'new'
+    return { address: who.address, text: who.address, name: who.name, state }
+  }
+  const state = who.kind === 'team' ? 'team' : 'partner'
+  return { address: null, text: textOf(who), name: who.name, state }
+}

@@ -1,0 +1,89 @@
+import { allFigures, standings } from '@famiglia/core'
+import { array, boolean, number, object, string } from 'yup'
+import { requirement } from '../purposes/schemas.ts'
+import { instantOut } from '../sign-in/schemas.ts'
+
+const figure = string()
+  .oneOf([...allFigures])
+  .required()
+
+export const sentenceSaid = object({
+  sentence: string().trim().min(1, 'a sentence is needed').max(2000).required('a sentence is needed'),
+  note: string().trim().max(1000),
+  standing: string()
+    .oneOf(standings)
+    .meta({ description: 'What somebody who is invited by it joins as; member unless said.' }),
+}).noUnknown()
+export const sentencePreviewed = object({
+  sentence: string().trim().max(2000).required('a sentence is needed'),
+}).noUnknown()
+
+export const assetInWords = object({
+  number: string().required(),
+  kind: string().required(),
+  noun: string().required(),
+  handle: string().required(),
+  name: string().required(),
+  given: string().required(),
+  tier: string().nullable().defined(),
+  actions: array(string().required()).required().meta({ description: 'The actions given by name, beside the tier.' }),
+  may: string().defined(),
+  mayNot: string().defined(),
+  sees: array(figure).required(),
+  hidden: array(figure).required(),
+  money: string().nullable().defined(),
+})
+
+export const preview = object({
+  sentence: string().required(),
+  verb: string().oneOf(['let', 'end']).required(),
+  summary: string().required(),
+  who: array(
+    object({
+      address: string().nullable().defined(),
+      text: string().required(),
+      name: string().required(),
+      state: string().oneOf(['member', 'invited', 'new', 'team', 'partner']).required(),
+    }),
+  ).required(),
+  standing: string()
+    .oneOf(standings)
+    .nullable()
+    .defined()
+    .meta({ description: 'What somebody who is invited joins as, as it stands.' }),
+  assets: array(assetInWords).required(),
+  changes: array(string().required()).required(),
+  purpose: object({
+    name: string().required(),
+    enough: boolean().required(),
+    requirements: array(requirement.shape({ given: boolean().required() })).required(),
+  })
+    .nullable()
+    .defined(),
+  surplus: array(string().required()).required().meta({ description: 'What it allows beyond the purpose.' }),
+  least: string().nullable().defined().meta({ description: 'The sentence that gives exactly what the purpose takes.' }),
+  seats: object({
+    before: number().integer().required(),
+    after: number().integer().required(),
+    included: number().integer().required(),
+    words: string().required(),
+  })
+    .nullable()
+    .defined(),
+  from: string().nullable().defined(),
+  until: object({ at: instantOut.required(), words: string().required() }).nullable().defined(),
+  staysOpenUntil: string().nullable().defined(),
+  takesProof: boolean().required(),
+  proofIsFresh: boolean().required(),
+  mails: array(object({ to: string().required(), about: string().required() })).required(),
+  alsoCanGive: array(string().required()).required(),
+  notes: array(string().required()).required(),
+}).meta({ id: 'Preview' })
+
+export const said = object({
+  sentence: string().required(),
+  result: string().required(),
+  outcome: string().oneOf(['given', 'changed', 'same', 'invited', 'invitation changed', 'offered', 'ended']).required(),
+  grants: array(string().required()).required(),
+  proposal: string().nullable().defined(),
+}).meta({ id: 'Said' })

@@ -1,0 +1,17 @@
+import type { Who } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import { getBusiness } from '../businesses/queries.ts'
+import type { Grant } from '../grants/queries.ts'
+import { peopleById } from '../people/queries.ts'
+import { teamById } from '../teams/queries.ts'
+
+/** Who holds a grant, as a sentence names them. */
+export async function whoHolds(
+  manager: EntityManager,
+  { holderKind, holderId }: Pick<Grant, 'holderKind' | 'holderId'>,
+): Promise<Who | null> {
+  if (holderKind === 'business') return { by: 'number', number: (await getBusiness(manager, holderId)).number }
+  if (holderKind === 'team') return { by: 'team', handle: (await teamById(manager, holderId)).handle }
+  const person = (await peopleById(manager, [holderId])).get(holderId)
+  return person ? { by: 'address', address: person.address } : null
+}

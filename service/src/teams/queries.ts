@@ -1,0 +1,54 @@
+import { nearest } from '@famiglia/core'
+import { IsNull, type EntityManager } from 'typeorm'
+import { Problem } from '../base/problem.ts'
+import type { KnownPerson } from '../people/queries.ts'
+import { teams, type Team } from './records.ts'
+
+export type { Team } from './records.ts'
+
+export async function findTeam(manager: EntityManager, business: string, handle: string): Promise<Team | null> {
+  return manager.findOneBy(teams, { businessId: business, handle, dissolvedAt: IsNull() })
+}
+
+/** Who is in a team, by name. */
+export async function membersOfTeam(manager: EntityManager, team: string): Promise<KnownPerson[]> {
+  return manager.query(
+    `SELECT person.id, person.name, main.address FROM team_member JOIN person ON person.id = team_member.person_id
+     JOIN person_address main ON main.person_id = person.id AND main.main WHERE team_member.team_id = $1 ORDER BY person.name, person.id`,
+    [team],
+  )
+}
+
+/** The teams of a business that somebody is in, by name. */
+export async function teamsOfPerson(manager: EntityManager, business: string, person: string): Promise<Team[]> {
+  return manager
+    .createQueryBuilder(teams, 'team')
+    .where('team.businessId = :business AND team.id IN (SELECT team_id FROM team_member WHERE person_id = :person)', {
+      business,
+      person,
+    })
+    .orderBy('team.name')
+    .getMany()
+}
+
+export async function teamById(manager: EntityManager, id: string): Promise<Team> {
+  return manager.findOneByOrFail(teams, { id })
+}
+
+export async function getTeam(
+  manager: EntityManager,
+  acting: { readonly id: string; readonly name: string },
+  handle: string,
+): Promise<Team> {
+  const found = await findTeam(manager, acting.id, handle)
+  if (found) return found
+  const known = await manager.find(teams, { where: { businessId: acting.id, dissolvedAt: IsNull() }, take: 200 })
+  const near = nearest(
+    handle,
+    known.map(team => team.handle),
+  )
+  const hint = near ? ` Did you mean team/${near}?` : ''
+  throw new Problem('team.unknown', `${acting.name} has no team called ${handle}.${hint}`, {
+    nearest: near ? `team/${near}` : null,
+  })
+}
