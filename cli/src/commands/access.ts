@@ -3,7 +3,8 @@ import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import type { Run } from '../run.ts'
 import { heldColumns } from './partners.ts'
-import { holdingColumns, zoneOf } from './reading.ts'
+import { zoneOf } from '../dates.ts'
+import { holdingColumns } from './reading.ts'
 
 const filters = [
   'sees revenue',
@@ -145,7 +146,7 @@ async function seeAsPartner(context: Context, partner: string): Promise<void> {
   context.desk.remark(`As ${found.name} sees it:`)
   context.desk.list(
     found.weGave,
-    [...heldColumns, { head: 'which allows', of: asset => asset.may }],
+    [...heldColumns(await zoneOf(context)), { head: 'which allows', of: asset => asset.may }],
     'Nothing: an empty page.',
   )
 }

@@ -1,6 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import type { Command } from 'commander'
 import type { Context } from '../context.ts'
+import { day, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** The desk: one row for each thing that waits, each with its next step. */
@@ -22,12 +23,13 @@ async function desk(context: Context): Promise<void> {
   if (context.desk.format === 'json') return context.desk.one(found, '')
   const number = await context.acting()
   const own = (await context.me()).businesses.find(business => business.number === number)
+  const zone = await zoneOf(context)
   context.desk.list(
     rowsOf(found, own?.name ?? ''),
     [
       { head: 'what', of: row => row.section },
       { head: 'about', of: row => row.about },
-      { head: 'date', of: row => row.date.slice(0, 10) },
+      { head: 'date', of: row => day(row.date, zone) },
       { head: 'next', of: row => row.next },
     ],
     'Nothing waits for you, and nothing runs out in the next 30 days.',

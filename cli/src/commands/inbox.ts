@@ -1,6 +1,7 @@
 import { answerOf } from '@famiglia/client'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
+import { day, longDay, longEnd, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** What other businesses sent and what was sent to them, each apart; and one of them, whole. */
@@ -24,6 +25,7 @@ export function inboxCommand(program: Command, run: Run): void {
             ),
           2_000,
         )
+        const zone = await zoneOf(context)
         context.desk.list(
           items,
           [
@@ -34,7 +36,7 @@ export function inboxCommand(program: Command, run: Run): void {
               of: item => (sent ? (item.to ?? item.partner?.name ?? 'the owner') : item.business.name),
             },
             { head: 'says', of: item => item.said },
-            { head: 'since', of: item => item.openedAt.slice(0, 10) },
+            { head: 'since', of: item => day(item.openedAt, zone) },
             { head: 'is', of: item => (item.granted ? `${item.state}: ${item.granted}` : item.state) },
           ],
           sent ? 'Nothing you sent waits for an answer.' : 'Nothing from other businesses waits for your answer.',
@@ -50,11 +52,12 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
     told.kind === 'business-ask' && told.partner?.number === (await context.acting())
       ? await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params }))
       : null
+  const zone = await zoneOf(context)
   const mark = { here: '✓', missing: '✗', 'to offer': '✎' } as const
   const lines = [
     `${told.by.name} of ${told.business.name} ${told.kind !== 'offer' ? 'asks for' : 'offers'}: ${told.said}`,
     ...(told.note ? [`  “${told.note}”`] : []),
-    `  ${told.state}, since ${told.openedAt.slice(0, 10)}${told.state === 'open' ? `, open until ${told.lapsesAt.slice(0, 10)}` : ''}`,
+    `  ${told.state}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
     ...(told.contact ? [`  contact: ${told.contact}`] : []),
     ...(told.granted ? [`  of that: ${told.granted}`] : []),
     ...told.assets.flatMap(asset => [

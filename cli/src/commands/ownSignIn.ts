@@ -1,7 +1,7 @@
 import { answerOf } from '@famiglia/client'
-import { sayAge, Temporal } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
+import { age, day, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** One's own ways to sign in, as far as a command line can see to them; passkeys are added in the console. */
@@ -13,7 +13,7 @@ export function ownSignInCommands(program: Command, run: Run): void {
     .action(
       run(async context => {
         const { items } = await answerOf(context.client.GET('/v1/me/sessions'))
-        const age = (at: string) => sayAge(Temporal.Instant.from(at), Temporal.Now.instant())
+        const zone = await zoneOf(context)
         context.desk.list(
           items,
           [
@@ -23,7 +23,7 @@ export function ownSignInCommands(program: Command, run: Run): void {
                 `${one.kind === 'token' ? `token “${one.name}”` : one.name}${one.current ? ' (this one)' : ''}`,
             },
             { head: 'begun', of: one => age(one.begunAt) },
-            { head: 'good until', of: one => one.expiresAt.slice(0, 10) },
+            { head: 'good until', of: one => day(one.expiresAt, zone) },
             { head: 'id', of: one => one.id },
           ],
           'None.',
@@ -86,12 +86,13 @@ export function ownSignInCommands(program: Command, run: Run): void {
     .action(
       run(async context => {
         const { items } = await answerOf(context.client.GET('/v1/me/addresses'))
+        const zone = await zoneOf(context)
         context.desk.list(
           items,
           [
             { head: 'address', of: one => one.address },
             { head: '', of: one => (one.main ? 'letters go here' : '') },
-            { head: 'proven', of: one => one.verifiedAt.slice(0, 10) },
+            { head: 'proven', of: one => day(one.verifiedAt, zone) },
           ],
           'None.',
         )

@@ -2,6 +2,7 @@ import { answerOf, type Schemas } from '@famiglia/client'
 import { sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, Exit, type Context } from '../context.ts'
+import { day, end, longDay, longEnd, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** Other businesses: finding them, what there is between, whom they put on it, stopping them. */
@@ -17,9 +18,10 @@ export function partnerCommands(program: Command, run: Run): void {
             body: { number },
           }),
         )
+        const zone = await zoneOf(context)
         const lines = [
           `${found.name}, ${found.town} (${found.number})`,
-          `  in Famiglia since ${found.since.slice(0, 10)}${found.mailDomain ? `; its admins write from ${found.mailDomain}` : ''}`,
+          `  in Famiglia since ${longDay(found.since, zone)}${found.mailDomain ? `; its admins write from ${found.mailDomain}` : ''}`,
           ...(found.shared.length > 0
             ? found.shared.map(line => `  ${line}`)
             : ['  There is nothing between you yet.']),
@@ -68,20 +70,20 @@ export function partnerCommands(program: Command, run: Run): void {
             ),
           20_000,
         )
-        context.desk.list(items, heldColumns, 'No other business gave you anything yet.')
+        context.desk.list(items, heldColumns(await zoneOf(context)), 'No other business gave you anything yet.')
       }),
     )
 }
 
 type Shared = Schemas['SharedAsset']
 
-export const heldColumns = [
+export const heldColumns = (zone: string) => [
   { head: 'asset', of: (asset: Shared) => asset.text },
   { head: 'number', of: (asset: Shared) => asset.number },
   { head: 'of', of: (asset: Shared) => asset.owner.name },
   { head: 'ceiling', of: (asset: Shared) => asset.level },
   { head: 'hidden', of: (asset: Shared) => asset.hidden.join(', ') },
-  { head: 'until', of: (asset: Shared) => asset.until?.slice(0, 10) ?? '' },
+  { head: 'until', of: (asset: Shared) => end(asset.until, zone) },
   { head: 'put on it', of: (asset: Shared) => asset.staffed },
 ]
 
@@ -129,18 +131,19 @@ async function showPartner(context: Context, named: string): Promise<void> {
       ).then(told => ({ ...told, side })),
     ),
   )
+  const zone = await zoneOf(context)
   const shared = (asset: Shared) =>
     [
       `  ${asset.text}: ${asset.level}`,
       asset.hidden.length > 0 ? `, hiding ${sayList(asset.hidden)}` : '',
-      asset.until ? `, until ${asset.until.slice(0, 10)}` : '',
+      asset.until ? `, until ${longEnd(asset.until, zone)}` : '',
       asset.mayPassOn ? ', may pass on' : '',
       `; ${asset.staffed} put on it`,
       asset.stopped ? `\n      ${asset.stopped}` : '',
     ].join('')
   const lines = [
     `${partner.name}, ${partner.town} (${partner.number})${partner.frozenBy.length > 0 ? `, frozen by ${sayList(partner.frozenBy)}` : ''}`,
-    `  in Famiglia since ${partner.since.slice(0, 10)}`,
+    `  in Famiglia since ${longDay(partner.since, zone)}`,
     ...partner.contacts.map(contact => `  contact: ${contact.name} (${contact.address})`),
     ...(partner.weGave.length > 0 ? ['You gave them:', ...partner.weGave.map(shared)] : []),
     ...(partner.theyGave.length > 0 ? ['They gave you:', ...partner.theyGave.map(shared)] : []),
@@ -167,6 +170,7 @@ async function peopleOf(context: Context, partner: string): Promise<Schemas['Par
 
 async function listPeople(context: Context, partner: string): Promise<void> {
   const people = await peopleOf(context, partner)
+  const zone = await zoneOf(context)
   const rows = people.flatMap(person => person.assets.map(asset => ({ person, asset })))
   context.desk.list(
     rows,
@@ -176,8 +180,8 @@ async function listPeople(context: Context, partner: string): Promise<void> {
       { head: 'of', of: ({ person }) => person.of },
       { head: 'asset', of: ({ asset }) => asset.text },
       { head: 'has', of: ({ asset }) => asset.level },
-      { head: 'since', of: ({ asset }) => asset.since?.slice(0, 10) ?? '' },
-      { head: 'last used', of: ({ asset }) => asset.lastUsed?.slice(0, 10) ?? 'never' },
+      { head: 'since', of: ({ asset }) => day(asset.since, zone) },
+      { head: 'last used', of: ({ asset }) => day(asset.lastUsed, zone) ?? 'never' },
       { head: 'stopped', of: ({ person, asset }) => (person.frozen ? 'frozen by you' : (asset.stopped ?? '')) },
     ],
     'Nobody of theirs reaches anything of yours.',

@@ -1,7 +1,8 @@
 import { answerOf, type Schemas } from '@famiglia/client'
-import { momentOfEnd, sayAge, sayList, sayShortDate, Temporal } from '@famiglia/core'
+import { sayList, sayShortDate, Temporal } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
+import { age, day, end, zoneOf } from '../dates.ts'
 import type { Column } from '../desk.ts'
 import type { Run } from '../run.ts'
 
@@ -219,25 +220,6 @@ async function verify(context: Context): Promise<void> {
     : `The history is broken at entry ${proof.broken?.number}: ${proof.broken?.reason}. The ${proof.entries} entries before it are whole.`
   context.desk.one(proof, words)
   if (!proof.whole) process.exitCode = 1
-}
-
-export async function zoneOf(context: Context): Promise<string> {
-  const { businesses } = await context.me()
-  const acting = await context.acting().catch(() => null)
-  return businesses.find(business => business.number === acting)?.zone ?? Temporal.Now.timeZoneId()
-}
-
-const age = (instant: string | null) =>
-  instant ? sayAge(Temporal.Instant.from(instant), Temporal.Now.instant()) : null
-const day = (instant: string | null, zone: string) =>
-  instant ? sayShortDate(Temporal.Instant.from(instant), zone) : null
-const end = (instant: string | null, zone: string) =>
-  instant ? shortEnd(Temporal.Instant.from(instant), zone) : 'no end'
-
-/** The last whole day, or the exact time where it ends within one. */
-function shortEnd(end: Temporal.Instant, zone: string): string {
-  const moment = momentOfEnd(end, zone)
-  return 'date' in moment ? sayShortDate(end.subtract({ milliseconds: 1 }), zone) : moment.at
 }
 
 function holderColumns(zone: string): Column<Schemas['Holder']>[] {

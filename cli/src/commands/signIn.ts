@@ -4,6 +4,7 @@ import type { Command } from 'commander'
 import * as openid from 'openid-client'
 import { Exit, type Context } from '../context.ts'
 import { keep, settingsFile } from '../settings.ts'
+import { longDay, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** Signing in and out, and saying for whom one works. */
@@ -101,7 +102,7 @@ export function signInCommands(program: Command, run: Run): void {
           answerOf(context.client.POST('/v1/me/tokens', { body: { name, until, unattended: unattended ?? false } })),
         )
         context.desk.one(made, made.token)
-        context.desk.remark(`Good until ${until.slice(0, 10)}. Use it as FAMIGLIA_TOKEN.`)
+        context.desk.remark(`Good until ${longDay(until, await zoneOf(context))}. Use it as FAMIGLIA_TOKEN.`)
       }),
     )
 }
