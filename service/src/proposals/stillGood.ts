@@ -1,4 +1,4 @@
-import type { Standing } from '@famiglia/core'
+import { isBefore, type Standing } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
@@ -22,13 +22,13 @@ export async function whyNoLongerGood(
     address: sender.address,
   })
   if (!acting) return `${sender.name}, who sent it, does not work for ${business.name} any more, or is stopped there`
-  const takesAdmin = standing !== 'member' || partner !== null || things.length === 0
-  if (takesAdmin && acting.standing !== 'admin')
+  const live = things.filter(({ terms }) => !terms.until || isBefore(kit.clock.now(), terms.until))
+  const isAdmin = acting.standing === 'admin'
+  if ((standing !== 'member' || partner !== null || things.length === 0) && !isAdmin)
     return `${sender.name}, who sent it, is no longer admin of ${business.name}`
+  // Only an admin lets somebody in on no asset.
+  if (live.length === 0 && !isAdmin) return 'all that it would give is over'
   const to = { name: partner?.name ?? proposal.toAddress ?? '', key: null, isBusiness: partner !== null }
-  const live = things.filter(
-    ({ terms }) => !terms.until || terms.until.epochMilliseconds > kit.clock.now().epochMilliseconds,
-  )
   try {
     await planGiven(kit, manager, acting, [to], live)
     return null
