@@ -25,7 +25,13 @@ export const purposeOut = object({
 }).meta({ id: 'Purpose' })
 export const purposeList = object({ items: array(purposeOut).required() })
 export const purposeWanted = object({
-  name: string().trim().min(3).max(80).required('a purpose needs a name'),
+  // A sentence says it between quotation marks.
+  name: string()
+    .trim()
+    .min(3)
+    .max(80)
+    .matches(/^[^"]*$/, 'a purpose’s name has no quotation marks of its own')
+    .required('a purpose needs a name'),
   needs: array(need).min(1, 'a purpose takes something').max(20).required(),
 }).noUnknown()
 export const purposeParams = object({ business: string().max(40).required(), purpose: string().max(120).required() })
