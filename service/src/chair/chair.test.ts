@@ -1,6 +1,6 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { expect, test } from 'vitest'
-import { betweenTwoBusinesses, callum, scene } from '../../../e2e/support/partners.ts'
+import { accept, betweenTwoBusinesses, callum, marisol, scene } from '../../../e2e/support/partners.ts'
 import { at, problemOf } from '../../../e2e/support/scene.ts'
 
 betweenTwoBusinesses()
@@ -36,3 +36,66 @@ test('a business held in trust goes to its owner with the chair; the trustee kee
   const held = await answerOf(callum.client.GET('/v1/businesses/{business}/held', { params: at(callum) }))
   expect(held.items).toMatchObject([{ name: 'Nonna Brigida', level: 'run' }])
 })
+
+test('what the trustee gave itself, its people and those it invited beforehand ends with the trust, by every path', async () => {
+  const { number } = await answerOf(
+    callum.client.POST('/v1/businesses/{business}/in-trust', {
+      params: at(callum),
+      body: { name: 'Porto Lido Sailing', town: 'Porto Verano', zone: 'Europe/Lisbon' },
+    }),
+  )
+  const trusted = { ...callum, business: number }
+  for (const handle of ['sailing', 'sailing-school'])
+    await answerOf(
+      callum.client.POST('/v1/businesses/{business}/assets', {
+        params: at(trusted),
+        body: { platform: 'tern', kind: 'page', name: handle, handle },
+      }),
+    )
+  const offered = await scene.say(trusted, `let ${callum.business} run on page/sailing`)
+  await accept(callum, offered.proposal!)
+  await scene.say(callum, `let ${marisol.email} draft on ${await numberOf('sailing')}`)
+  await scene.say(trusted, 'let spy@gullwright.example steward on page/sailing')
+  await scene.say(trusted, 'let partner@tallowstreet.example watch on page/sailing-school')
+  await answerOf(
+    callum.client.POST('/v1/businesses/{business}/chair', {
+      params: at(trusted),
+      body: { address: 'sailor@lido.example' },
+    }),
+  )
+  const spy = await scene.link('spy@gullwright.example')
+  const link = await scene.link('sailor@lido.example')
+  const answers = await Promise.allSettled(
+    Array.from({ length: 20 }, () => takeOver(link, 'Salvo Marin', { keeping: 'watch' as const })),
+  )
+  expect(answers.some(answer => answer.status === 'fulfilled')).toBe(true)
+  expect(await problemOf(takeOver(spy, 'Somebody Else'))).toMatchObject({ code: 'proposal.answered' })
+
+  const places = await scene.sql<{ name: string }>(
+    'SELECT person.name FROM membership JOIN person ON person.id = person_id JOIN business ON business.id = business_id WHERE number = $1',
+    [number],
+  )
+  expect(places.map(place => place.name)).toEqual(['Salvo Marin'])
+  const open = await scene.sql(
+    "SELECT FROM proposal JOIN business ON business.id = business_id WHERE number = $1 AND state = 'open'",
+    [number],
+  )
+  expect(open).toEqual([])
+  const held = await answerOf(callum.client.GET('/v1/businesses/{business}/held', { params: at(callum) }))
+  const left = held.items.filter(asset => asset.owner.number === number)
+  expect(left.map(asset => [asset.text, asset.level, asset.staffed])).toEqual([
+    ['page/sailing', 'watch', 0],
+    ['page/sailing-school', 'watch', 0],
+  ])
+})
+
+async function numberOf(handle: string): Promise<string> {
+  return (await scene.sql<{ number: string }>('SELECT number FROM asset WHERE handle = $1', [handle]))[0]!.number
+}
+
+function takeOver(link: string, name: string, more: { keeping?: 'watch' } = {}) {
+  const signIn = { name, password: 'sauce for the whole street' }
+  return answerOf(
+    famigliaClient({ url: scene.url }).POST('/v1/invitations/acceptance', { body: { link, signIn, ...more } }),
+  )
+}

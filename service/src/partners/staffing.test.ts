@@ -118,3 +118,32 @@ test('whoever is seen out of an agency is told with what they hold at its client
   }
   await part()
 })
+
+test('who reaches something through a partner gives it in the partner’s name alone, never in its owner’s', async () => {
+  await accept(callum, await offer(`steward on ${winter} may give access`))
+  await answerOf(
+    callum.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
+      params: within(callum, { person: scene.tomasz.email }),
+      body: { standing: 'admin' },
+    }),
+  )
+  const tomasz = await scene.signIn(scene.tomasz)
+  const mine = await answerOf(tomasz.client.GET('/v1/me/proposals'))
+  await answerOf(
+    tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', {
+      params: { path: { proposal: mine.items[0]!.id } },
+      body: {},
+    }),
+  )
+  expect(await can(tomasz.email, 'access.change')).toBe(true)
+  for (const sentence of [
+    `let bea@ondaverde.example watch on ${winter}`,
+    `let ${scene.tomasz.email} steward on ${winter}`,
+    `end ${callum.business} on ${winter}`,
+  ])
+    expect((await problemOf(scene.say(tomasz, sentence))).code, sentence).toMatch(
+      /^(access\.not-yours-to-give|grant\.own|standing\.not-enough)$/,
+    )
+  await part()
+  expect(await can(tomasz.email, 'access.change')).toBe(false)
+})
