@@ -218,13 +218,13 @@ test('a forgotten password is chosen anew by letter, and an address nobody has i
   ).toMatchObject({ status: 3 })
 })
 
-test('somebody is seen out: what they hold, what only they hold, and one step that ends it all', async () => {
+test('somebody is offboarded: what they hold, what only they hold, and one step that ends it all', async () => {
   const { run } = as('Agnese')
   const fenn = 'fenn@pebblecast.example'
-  const looked = await run('see-out', fenn)
+  const looked = await run('offboard', fenn)
   expect(looked).toMatchObject({ status: 0, out: expect.stringContaining('channel/decks-and-harbours') })
   expect((await run('can', fenn, 'video.publish', 'channel/decks-and-harbours')).status).toBe(0)
-  expect((await run('see-out', fenn, '--yes')).out).toContain('Looked at from their side: nothing is left.')
+  expect((await run('offboard', fenn, '--yes')).out).toContain('Looked at from their side: nothing is left.')
   expect((await run('what', fenn)).status).not.toBe(0)
   expect((await as('Fenn').run('what')).out).not.toContain('decks-and-harbours')
 })

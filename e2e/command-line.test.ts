@@ -118,7 +118,7 @@ test('piped output is data alone: JSON and CSV', async () => {
     expect.arrayContaining([expect.objectContaining({ address: 'tomasz@ondaverde.example' })]),
   )
   expect((await agnese.run('--csv', 'people')).out.split('\r\n')[0]).toBe(
-    'person,address,standing,assets,teams,second proof,stopped,invited by,since',
+    'person,address,standing,assets,teams,second step,stopped,invited by,since',
   )
 })
 
@@ -143,7 +143,7 @@ test('the command line signs in by device authorization (RFC 8628), confirmed in
   await page.fill('input[name=address]', scene.agnese.email)
   await page.fill('input[name=password]', scene.agnese.password)
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await page.fill('input[name=code]', await generate({ secret: scene.agnese.totpSecret! }))
+  await page.fill('input[name=code]', await scene.code(scene.agnese))
   await page.getByRole('button', { name: 'Sign in' }).click()
   await page.getByText('The command line is in').waitFor()
   expect(await ended).toBe(0)

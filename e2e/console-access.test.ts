@@ -31,7 +31,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
     'leander@ondaverde.example never answered',
   ])
     await page.getByText(words).first().waitFor()
-  await page.getByRole('link', { name: 'Let Bea have it' }).click()
+  await page.getByRole('link', { name: 'Give Bea this' }).click()
   await page.getByText('use the tag in adverts on Ticket shop tag').first().waitFor()
   await page.getByRole('button', { name: 'Sign and send' }).click()
   await page.getByText('In force: Bea Fontaine may use the tag in adverts on Ticket shop tag').waitFor()
@@ -50,7 +50,7 @@ test('the grid shows who reaches what, is narrowed by a filter, and a cell tells
     .first()
     .waitFor()
   await page.getByText('everything the business owns, as admin').first().waitFor()
-  await page.getByRole('button', { name: 'no second proof' }).click()
+  await page.getByRole('button', { name: 'no second step' }).click()
   await page.getByRole('link', { name: 'Priya Lindqvist' }).waitFor({ state: 'detached' })
   await page.getByRole('link', { name: 'Ruben Achterberg' }).waitFor()
   await page.getByRole('button', { name: 'everyone' }).click()
@@ -247,7 +247,7 @@ test('a passkey is added, signs in, and is the fresh proof', async () => {
   scene.clock.forward({ minutes: 11 })
   await page.goto(`${scene.url}/my-access/sign-in`)
   await page.getByRole('button', { name: 'Draw new ones' }).click()
-  await page.getByText('This takes a fresh proof').waitFor()
+  await page.getByText('Confirm it’s you to do this').waitFor()
   await page.getByRole('button', { name: 'Draw new ones with a passkey' }).click()
   await page.getByText('Keep these apart from your password').waitFor()
   const [proof] = await scene.sql<{ by: string }>(

@@ -55,10 +55,10 @@ test('somebody opens a business by the console: form, letter, link, number, sign
   await egil.getByText('Egil Rasmund', { exact: false }).first().waitFor()
 })
 
-test('Tomasz sets up a second proof from its secret, makes a token that is shown once, and signs out', async () => {
+test('Tomasz sets up a second step from its secret, makes a token that is shown once, and signs out', async () => {
   const page = await signedIn(scene.tomasz)
   await page.goto(`${scene.url}/my-access/sign-in`)
-  await page.getByRole('button', { name: 'Set up a second proof' }).click()
+  await page.getByRole('button', { name: 'Set up a second step' }).click()
   await page.getByRole('img', { name: 'The secret as a QR code' }).waitFor()
   const secret = (await page.locator('code').first().innerText()).trim()
   await page.fill(
@@ -130,7 +130,7 @@ test('everything of a person ends in one step from their page, and the last admi
   const page = await signedIn(scene.agnese)
   await page.getByRole('link', { name: 'Access', exact: true }).click()
   await page.getByRole('link', { name: 'Tomasz Oyelaran' }).click()
-  await page.getByRole('link', { name: 'See Tomasz out' }).click()
+  await page.getByRole('link', { name: 'Offboard Tomasz' }).click()
   await page.getByRole('row').filter({ hasText: 'Winter Freight' }).last().waitFor()
   await page.getByRole('button', { name: 'End all of it' }).click()
   await page.getByText('Tomasz Oyelaran reaches nothing of Ondaverde Ferries any more').waitFor()

@@ -149,7 +149,7 @@ test('the hole is mended from the partner’s page, and from the other side it i
   await callum.getByText('It waits there until').waitFor()
   await to(agnese, scene.agnese, `/partners/${scene.callum.business}`)
   await agnese.getByText('It cannot yet.').waitFor()
-  await agnese.getByRole('link', { name: 'Let them have it' }).click()
+  await agnese.getByRole('link', { name: 'Give them this' }).click()
   await sign(agnese)
   await agnese.getByText('Offered to Gullwright & Moss').waitFor()
   await to(callum, scene.callum, '/inbox')
@@ -167,7 +167,7 @@ test('what another business asks is read with what it would allow, granted in pa
   await agnese.getByRole('button', { name: 'Grant less' }).click()
   const until = /until [\d-]+/.exec(await agnese.getByLabel('What it is instead').inputValue())![0]
   await agnese.getByLabel('What it is instead').fill(`watch on page/day-trips hiding revenue and contacts ${until}`)
-  await agnese.getByLabel('A word with your answer').fill('The catalog is for the shop alone.')
+  await agnese.getByLabel('Say why').fill('The catalog is for the shop alone.')
   await agnese.getByRole('button', { name: 'Grant this' }).click()
   await agnese.getByText('The catalog is for the shop alone.').waitFor()
   const sanne = await pageOf(browser, scene, scene.called('Sanne'))
@@ -208,7 +208,7 @@ test('ending a partner says beforehand what falls, and ends all of it in one ste
 
 test('offers wait for a yes unless the business chooses otherwise', async () => {
   await to(callum, scene.callum, '/inbox')
-  const choice = callum.getByRole('checkbox', { name: 'take effect at once, without a yes of yours' })
+  const choice = callum.getByRole('checkbox', { name: 'take effect at once, without your approval' })
   await choice.check()
   await callum.getByText('From now on, offers take effect at once.').waitFor()
   await scene.say(scene.agnese, `let ${scene.callum.business} watch on page/day-trips`)
@@ -226,7 +226,7 @@ test('a business opened in trust is handed to its owner, who chooses what the ag
   const number = /B-[\d-]+/.exec(opened!)![0]
   await callum.goto(`${scene.url}/${number}/in-trust`)
   await callum.getByLabel('The owner’s e-mail address').fill('brigida@kitchen.example')
-  await callum.getByRole('button', { name: 'Hand over the chair of Nonna Brigida’s Kitchen' }).click()
+  await callum.getByRole('button', { name: 'Hand over Nonna Brigida’s Kitchen' }).click()
   await callum.getByText('Sent to brigida@kitchen.example').waitFor()
   const brigida = await browser.page()
   await brigida.goto(`${scene.url}/invitation#${await scene.link('brigida@kitchen.example')}`)

@@ -11,7 +11,7 @@ const { people } = JSON.parse(readFileSync(join(homeFolder(), 'demo.json'), 'utf
 const person = people.find(one => one.email === address)
 if (!person?.totpSecret) {
   process.stderr.write(
-    `${address ?? 'Nobody'} has no second proof in this demo. ${people
+    `${address ?? 'Nobody'} has no second step in this demo. ${people
       .filter(one => one.totpSecret)
       .map(one => one.email)
       .join(', ')} have.\n`,

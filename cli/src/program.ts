@@ -70,7 +70,7 @@ export function makeProgram(environment: Environment): Command {
 }
 
 const exitStatuses = `
-Exit status: 0 done, 1 no, 2 wrong usage, 3 refused by a rule, 4 fresh proof needed, 5 service not reachable.
+Exit status: 0 done, 1 no, 2 wrong usage, 3 refused by a rule, 4 confirm it is you first, 5 service not reachable.
 FAMIGLIA_URL says where the service is; FAMIGLIA_TOKEN holds a token for scripts.`
 
 /** --json, --csv, --for and --yes are understood before and after the command. */

@@ -219,7 +219,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Begin to set up a second proof (TOTP, RFC 6238) */
+        /** Begin to set up a second step (TOTP, RFC 6238) */
         post: {
             parameters: {
                 query?: never;
@@ -268,7 +268,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take the second proof into use with its first code; recovery codes are told once */
+        /** Take the second step into use with its first code; recovery codes are told once */
         post: {
             parameters: {
                 query?: never;
@@ -5239,7 +5239,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Choose whether what partners offer takes effect without a yes */
+        /** Choose whether what partners offer takes effect without approval */
         put: {
             parameters: {
                 query?: never;
@@ -5504,7 +5504,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Open a business for a client who has no account yet, and run it until they take the chair */
+        /** Open a business for a client who has no account yet, and run it until they take it over */
         post: {
             parameters: {
                 query?: never;
@@ -5562,7 +5562,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Invite the client to take the chair of a business that is held in trust */
+        /** Invite the client to take over a business that is held in trust */
         post: {
             parameters: {
                 query?: never;
@@ -5624,7 +5624,7 @@ export interface paths {
                     limit?: number;
                     after?: string;
                     /** @description Only rows of which this is so. */
-                    show?: "sees revenue" | "can spend" | "can give access" | "until soon" | "no second proof" | "outside people" | "invited";
+                    show?: "sees revenue" | "can spend" | "can give access" | "until soon" | "no second step" | "outside people" | "invited";
                     find?: string;
                 };
                 header?: never;
@@ -6136,9 +6136,9 @@ export interface components {
             openedAt: string;
             /** @description Your own standing there. */
             standing: string;
-            /** @description Whether what partners offer takes effect without a yes. */
+            /** @description Whether what partners offer takes effect without approval. */
             offersAtOnce: boolean;
-            /** @description Who holds it in trust, by name, until its owner takes the chair. */
+            /** @description Who holds it in trust, by name, until its owner takes it over. */
             trustee: string | null;
             admins: {
                 id: string;
@@ -6852,7 +6852,7 @@ export interface components {
                 /** Format: date-time */
                 since: string;
                 /** @enum {string} */
-                lacks: "assets" | "second proof";
+                lacks: "assets" | "second step";
             }[];
             /** @description Given for a purpose, and not enough for it. */
             holes: components["schemas"]["Readiness"][];

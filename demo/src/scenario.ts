@@ -173,7 +173,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   daysBeforeToday(0)
   return [
     await asDemoPerson(town, agnese, 'admin of Ondaverde Ferries'),
-    await asDemoPerson(town, second, 'admin too, without a second proof'),
+    await asDemoPerson(town, second, 'admin too, without a second step'),
     await asDemoPerson(town, lead, 'leads paid media'),
     await asDemoPerson(town, beginning.tomasz, 'content; has asked for more'),
     await asDemoPerson(town, finance, 'finance'),

@@ -10,7 +10,7 @@ export interface DemoPerson {
   readonly password: string
   /** What they are in the story. */
   readonly about: string
-  /** For a second proof by TOTP; null for who has not set one up. */
+  /** For a second step by TOTP; null for who has not set one up. */
   readonly totpSecret: string | null
   /** A personal token that works unattended. */
   readonly token: string

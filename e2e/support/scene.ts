@@ -54,6 +54,8 @@ export interface Scene {
   link(to: string, subject?: string): Promise<string>
   /** Signs in anew with a password and a code: a session that was proven just now, and grows old. */
   signIn(who: Actor): Promise<Actor>
+  /** A code of somebody's second step that was not used before: the clock goes on to the next half minute. */
+  code(who: Pick<DemoPerson, 'totpSecret'>): Promise<string>
   /** Accepts the newest invitation to an address as somebody new. */
   joinByLetter(name: string, email: string): Promise<Actor>
   /** Brings in Summer Crossings and has Priya join with `run`. */
@@ -147,6 +149,10 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
       const token = (await signInNow(who)) ?? (clock.forward({ seconds: 30 }), await signInNow(who))
       if (!token) throw new Error(`${who.email} could not sign in.`)
       return { ...who, token, client: famigliaClient({ url: town.service.url, token }) }
+    },
+    code: async who => {
+      clock.forward({ seconds: 30 })
+      return generate({ secret: who.totpSecret!, epoch: Math.floor(clock.now().epochMilliseconds / 1000) })
     },
     joinByLetter: (name, email) => joinByLetter(scene, name, email, 'several words make a password'),
     withPriya: async () => {

@@ -11,7 +11,7 @@ const filters = [
   'can spend',
   'can give access',
   'until soon',
-  'no second proof',
+  'no second step',
   'outside people',
   'invited',
 ] as const
@@ -49,7 +49,7 @@ export function accessCommands(program: Command, run: Run): void {
           [
             { head: 'who', of: row => row.name },
             { head: 'is', of: row => row.note ?? row.standing ?? row.kind },
-            { head: 'second proof', of: row => (row.kind !== 'person' ? '' : row.secondProof ? 'yes' : 'none') },
+            { head: 'second step', of: row => (row.kind !== 'person' ? '' : row.secondProof ? 'yes' : 'none') },
             { head: 'reaches', of: reached },
           ],
           show ? 'Of nobody.' : 'Nobody.',
@@ -95,7 +95,7 @@ export function accessCommands(program: Command, run: Run): void {
         )
         const mark = { met: '✓', partly: '◐', 'not begun': '◷', waiting: '◷', missing: '✗' } as const
         const lines = readiness.requirements.map(requirement => {
-          const where = requirement.asset ? ` on ${requirement.asset.text}` : ''
+          const where = requirement.asset ? ` on ${requirement.asset.name}` : ''
           const also = requirement.must ? '' : ', if it is wanted'
           const mend = requirement.sentence ?? requirement.remedy
           const shown = requirement.state === 'missing' && !requirement.must ? '+' : mark[requirement.state]

@@ -51,7 +51,7 @@ function rowsOf(found: Schemas['Desk'], acting: string): DeskRow[] {
       next: `accept ${row.proposal}`,
     })),
     ...found.waiting.map(row => ({
-      section: row.lapsesSoon ? 'lapses soon' : 'sent',
+      section: row.lapsesSoon ? 'expires soon' : 'sent',
       about: row.moveTo
         ? `${row.to}: wants to answer from ${row.moveTo}`
         : `${row.to ?? 'you asked for'}: ${row.assets.join(', ') || 'no asset yet'}`,
@@ -94,7 +94,7 @@ function rowsOf(found: Schemas['Desk'], acting: string): DeskRow[] {
       next: row.lacks === 'assets' ? `let ${row.address} … on …` : 'ask them to set one up',
     })),
     ...found.lapsed.map(row => ({
-      section: 'lapsed',
+      section: 'expired',
       about: `${row.to} never answered: ${row.assets.join(', ')}`,
       date: row.lapsedAt,
       next: `let ${row.to} … on …`,

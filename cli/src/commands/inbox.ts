@@ -1,4 +1,5 @@
 import { answerOf } from '@famiglia/client'
+import { sayState } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import { day, longDay, longEnd, zoneOf } from '../dates.ts'
@@ -37,7 +38,10 @@ export function inboxCommand(program: Command, run: Run): void {
             },
             { head: 'says', of: item => item.said },
             { head: 'since', of: item => day(item.openedAt, zone) },
-            { head: 'is', of: item => (item.granted ? `${item.state}: ${item.granted}` : item.state) },
+            {
+              head: 'is',
+              of: item => (item.granted ? `${sayState(item.state)}: ${item.granted}` : sayState(item.state)),
+            },
           ],
           sent ? 'Nothing you sent waits for an answer.' : 'Nothing from other businesses waits for your answer.',
         )
@@ -57,7 +61,7 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
   const lines = [
     `${told.by.name} of ${told.business.name} ${told.kind !== 'offer' ? 'asks for' : 'offers'}: ${told.said}`,
     ...(told.note ? [`  “${told.note}”`] : []),
-    `  ${told.state}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
+    `  ${sayState(told.state)}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
     ...(told.contact ? [`  contact: ${told.contact}`] : []),
     ...(told.granted ? [`  of that: ${told.granted}`] : []),
     ...told.assets.flatMap(asset => [

@@ -64,7 +64,7 @@ export function ownSignInCommands(program: Command, run: Run): void {
     .command('new-password <link>')
     .description('choose a new password with the link from the letter')
     .option('--password <password>', 'asked for when left out')
-    .option('--code <digits>', 'where a second proof is set up')
+    .option('--code <digits>', 'where a second step is set up')
     .option('--recovery <code>', 'a recovery code, in its place')
     .action(
       run(async (context, given: { password?: string; code?: string; recovery?: string }, wanted: string) => {
@@ -74,7 +74,7 @@ export function ownSignInCommands(program: Command, run: Run): void {
         const { code, recovery } = given
         const body = { link, password, ...(code ? { code } : {}), ...(recovery ? { recovery } : {}) }
         const chosen = await answerOf(context.client.POST('/v1/forgotten-passwords/choice', { body }))
-        if (chosen.needs) throw new Exit(4, 'A second proof is set up: say --code, or --recovery.')
+        if (chosen.needs) throw new Exit(4, 'A second step is set up: say --code, or --recovery.')
         context.desk.one({ chosen: true }, 'Chosen. All open sign-ins have ended; sign in anew.')
       }),
     )

@@ -78,8 +78,9 @@ export function peopleCommands(program: Command, run: Run): void {
     )
 
   program
-    .command('see-out <who>')
-    .description('see somebody out: what they hold, what only they hold, and with --yes one step that ends it all')
+    .command('offboard <who>')
+    .alias('see-out')
+    .description('offboard somebody: what they hold, what only they hold, and with --yes one step that ends it all')
     .option('--successor <key=address...>', 'who takes over what only they hold')
     .action(run(async (context, options: { successor?: string[] }, person: string) => seeOut(context, options, person)))
 

@@ -13,7 +13,7 @@ export function readingCommands(program: Command, run: Run): void {
   program
     .command('who <what>')
     .description(
-      'who reaches an asset: tier, hiding, whether a second proof is set up, invited by, since, last used, until',
+      'who reaches an asset: tier, hiding, whether a second step is set up, invited by, since, last used, until',
     )
     .option('--can-give', 'only who can give access there, and why')
     .option('--ready <purpose>', 'how far each of them can do that with it, and what mends it')
@@ -107,7 +107,7 @@ export function readingCommands(program: Command, run: Run): void {
               of: person => (person.standing === 'member' && person.assets === 0 ? 'none yet' : person.assets),
             },
             { head: 'teams', of: person => sayList(person.teams) },
-            { head: 'second proof', of: person => (person.secondProof ? 'yes' : 'none') },
+            { head: 'second step', of: person => (person.secondProof ? 'yes' : 'none') },
             { head: 'stopped', of: person => (person.frozen ? 'frozen' : person.paused ? 'paused' : '') },
             { head: 'invited by', of: person => person.invitedBy },
             { head: 'since', of: person => sayShortDate(Temporal.Instant.from(person.since), zone) },
@@ -231,7 +231,7 @@ function holderColumns(zone: string): Column<Schemas['Holder']>[] {
     { head: 'may', of: holder => (holder.state === 'in force' ? holder.level : `${holder.level} (${holder.state})`) },
     { head: 'through', of: holder => holder.through },
     { head: 'hiding', of: holder => (holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing') },
-    { head: 'second proof', of: holder => (holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none') },
+    { head: 'second step', of: holder => (holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none') },
     { head: 'invited by', of: holder => holder.invitedBy },
     { head: 'since', of: holder => day(holder.since, zone) },
     { head: 'last used', of: holder => age(holder.lastUsed) ?? 'never' },

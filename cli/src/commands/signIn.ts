@@ -39,13 +39,13 @@ export function signInCommands(program: Command, run: Run): void {
         const acting = await context.acting().catch(() => null)
         const now = Temporal.Now.instant()
         const proof = me.session.unattended
-          ? 'needs no fresh proof (unattended token)'
+          ? 'never has to confirm who it is (unattended token)'
           : me.session.provenAt
             ? `proven ${sayAge(Temporal.Instant.from(me.session.provenAt), now)}`
             : 'not proven yet'
         const lines = [
           `${me.person.name} (${me.person.address})`,
-          `signed in with a ${me.session.kind === 'token' ? 'token' : `${me.session.kind} sign-in`}, ${proof}; ${me.person.secondProof ? 'second proof set up' : 'no second proof'}`,
+          `signed in with a ${me.session.kind === 'token' ? 'token' : `${me.session.kind} sign-in`}, ${proof}; ${me.person.secondProof ? 'second step set up' : 'no second step'}`,
           ...me.businesses.map(
             ({ number, name, standing }) => `${number === acting ? '→' : ' '} ${number}  ${name}, ${standing}`,
           ),
@@ -78,7 +78,7 @@ export function signInCommands(program: Command, run: Run): void {
     .command('prove')
     .description('prove again who you are; it holds for ten minutes')
     .option('--code <digits>', 'the six digits your app shows')
-    .option('--password <password>', 'where no second proof is set up')
+    .option('--password <password>', 'where no second step is set up')
     .action(
       run(async (context, given: { code?: string; password?: string }) => {
         if (!given.code && !given.password && !context.desk.interactive)
@@ -92,7 +92,7 @@ export function signInCommands(program: Command, run: Run): void {
     .command('token <name>')
     .description('make a token for scripts; it is shown once')
     .option('--days <days>', 'how long it is good for', '90')
-    .option('--unattended', 'it is never asked for a fresh proof')
+    .option('--unattended', 'it is never asked to confirm who you are')
     .action(
       run(async (context, { days, unattended }: { days: string; unattended?: boolean }, name: string) => {
         const until = Temporal.Now.instant()

@@ -7,7 +7,7 @@ import type { Run } from '../run.ts'
 export function trustCommands(program: Command, run: Run): void {
   program
     .command('in-trust <name>')
-    .description('open a business for a client who has no account yet, and run it until they take the chair')
+    .description('open a business for a client who has no account yet, and run it until they take it over')
     .requiredOption('--town <town>', 'where it is')
     .option('--zone <zone>', 'its time zone', Intl.DateTimeFormat().resolvedOptions().timeZone)
     .action(
@@ -28,7 +28,7 @@ export function trustCommands(program: Command, run: Run): void {
 
   program
     .command('chair <address>')
-    .description('invite the client to take the chair of a business that you hold in trust')
+    .description('invite the client to take over a business that you hold in trust')
     .option('--note <text>', 'a personal note for the letter')
     .action(
       run(async (context, { note }: { note?: string }, address: string) => {

@@ -12,8 +12,8 @@
 </script>
 
 {#if doing.asking}
-  <div class="asks" role="group" aria-label="A fresh proof">
-    <p>This takes a fresh proof of who you are; it then holds for 10 minutes.</p>
+  <div class="asks" role="group" aria-label="Confirm it’s you">
+    <p>Confirm it’s you to do this. That holds for 10 minutes.</p>
     <ProofFields person={acting.me!.person} busy={doing.busy} {label} {ending} onprove={proof => doing.prove(proof)} />
     <button class="quiet" onclick={() => doing.forget()}>Leave it</button>
   </div>

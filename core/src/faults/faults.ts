@@ -1,7 +1,7 @@
 interface Fault {
   /** HTTP status of the problem. */
   readonly status: number
-  /** Exit status of the CLI: 1 no, 2 wrong usage, 3 refused by a rule, 4 fresh proof needed, 5 service not reachable. */
+  /** Exit status of the CLI: 1 no, 2 wrong usage, 3 refused by a rule, 4 confirm it is you first, 5 service not reachable. */
   readonly exit: 1 | 2 | 3 | 4 | 5
   readonly title: string
 }
@@ -54,7 +54,7 @@ export const faults = {
   'number.malformed': { status: 422, exit: 2, title: 'That is not a number of ours' },
   'number.wrong-check': { status: 422, exit: 2, title: 'A digit of the number is wrong' },
   'number.wrong-kind': { status: 422, exit: 2, title: 'That is a number of another kind' },
-  'offer.question-open': { status: 422, exit: 2, title: 'That has to be said by itself' },
+  'offer.question-open': { status: 422, exit: 2, title: 'Say this separately' },
   'opening.lapsed': { status: 410, exit: 3, title: 'The link is too old' },
   'partner.unknown': { status: 404, exit: 2, title: 'There is no such partner' },
   'passkey.unknown': { status: 404, exit: 2, title: 'There is no such passkey' },
@@ -63,11 +63,11 @@ export const faults = {
   'person.unknown': { status: 404, exit: 2, title: 'Nobody of that address is here' },
   'platform.away': { status: 503, exit: 5, title: 'The platform does not answer' },
   'platform.unknown': { status: 404, exit: 2, title: 'There is no such platform' },
-  'proof.needed': { status: 401, exit: 4, title: 'Prove again who you are' },
+  'proof.needed': { status: 401, exit: 4, title: 'Confirm it’s you' },
   'proof.wrong': { status: 403, exit: 4, title: 'That does not prove it' },
   'proposal.answered': { status: 409, exit: 3, title: 'It was answered already' },
   'proposal.more-than-asked': { status: 422, exit: 3, title: 'That is more than was asked for' },
-  'proposal.lapsed': { status: 410, exit: 3, title: 'It lapsed without an answer' },
+  'proposal.lapsed': { status: 410, exit: 3, title: 'It expired without an answer' },
   'proposal.own': { status: 403, exit: 3, title: 'Nobody answers what they asked for' },
   'proposal.unknown': { status: 404, exit: 2, title: 'There is no such proposal' },
   'proposal.void': { status: 410, exit: 3, title: 'It holds no longer' },

@@ -12,6 +12,23 @@ export const proposalStates = [
   'stopped',
 ] as const
 export type ProposalState = (typeof proposalStates)[number]
+const stateWords: Readonly<Record<ProposalState, string>> = {
+  open: 'open',
+  accepted: 'accepted',
+  declined: 'declined',
+  withdrawn: 'withdrawn',
+  lapsed: 'expired',
+  void: 'no longer valid',
+  cooling: 'accepted, and can still be stopped',
+  completed: 'completed',
+  stopped: 'stopped',
+}
+
+/** A state as people read it. */
+export function sayState(state: ProposalState): string {
+  return stateWords[state]
+}
+
 export type ProposalStep = 'accept' | 'decline' | 'withdraw' | 'lapse' | 'void' | 'complete' | 'stop'
 
 /** Which step leads from which state to which. Whatever is in no row is an answer already given. */

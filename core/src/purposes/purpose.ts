@@ -33,7 +33,7 @@ export const knownPurposes: readonly Purpose[] = [
       alsoTake('page', null, 'leads.collect'),
     ],
   },
-  { name: 'prepare adverts for our yes', needs: [must('ad-account', 'draft'), must('page', 'watch')] },
+  { name: 'prepare adverts for approval', needs: [must('ad-account', 'draft'), must('page', 'watch')] },
   { name: 'post for us', needs: [must('page', 'run'), alsoTake('profile', 'run'), alsoTake('channel', 'run')] },
   { name: 'publish our videos', needs: [must('channel', null, 'video.upload', 'video.publish', 'video.edit')] },
   { name: 'caption our videos', needs: [must('channel', null, 'caption.edit')] },
@@ -50,8 +50,8 @@ export const knownPurposes: readonly Purpose[] = [
     name: 'measure conversions',
     needs: [must('tag', 'run'), must('property', 'run'), alsoTake('ad-account', 'watch')],
   },
-  { name: 'send our letters', needs: [must('mailing-account', 'run')] },
-  { name: 'tend the assistant', needs: [must('assistant', 'run'), must('page', null, 'message.answer')] },
+  { name: 'send our newsletters', needs: [must('mailing-account', 'run')] },
+  { name: 'look after the chat assistant', needs: [must('assistant', 'run'), must('page', null, 'message.answer')] },
   {
     name: 'look after the bills',
     needs: [
@@ -61,12 +61,20 @@ export const knownPurposes: readonly Purpose[] = [
   },
 ]
 
+/** Names that purposes had before, and are still read by; grants and charters of then say them. */
+const calledBefore: ReadonlyMap<string, string> = new Map([
+  ['prepare adverts for our yes', 'prepare adverts for approval'],
+  ['send our letters', 'send our newsletters'],
+  ['tend the assistant', 'look after the chat assistant'],
+])
+
 export function samePurpose(one: string, other: string): boolean {
   return plain(one) === plain(other)
 }
 
 function plain(name: string): string {
-  return name.trim().replace(/\s+/g, ' ').toLowerCase()
+  const said = name.trim().replace(/\s+/g, ' ').toLowerCase()
+  return calledBefore.get(said) ?? said
 }
 
 /** Whether a need asks for what the kind has; what it asks for in vain otherwise. */

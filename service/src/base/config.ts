@@ -25,7 +25,7 @@ const settings = object({
   FAMIGLIA_PORT: number().integer().min(0).max(65535).default(4810),
   /** The address people and platforms reach it at; without it, that of the port it listens on. */
   FAMIGLIA_PUBLIC_URL: string().matches(/^https?:\/\/[^/]+$/, 'must be an origin, as https://famiglia.example'),
-  /** The secret that links, cookies and stored second proofs are keyed with. Changing it makes them all void. */
+  /** The secret that links, cookies and stored second steps are keyed with. Changing it makes them all void. */
   FAMIGLIA_SECRET: string().min(32).required(),
   /** Mail server, as smtp://host:port. */
   FAMIGLIA_SMTP_URL: string()

@@ -24,7 +24,7 @@ export function sendProblem(reply: FastifyReply, request: FastifyRequest, proble
 /** Step-up by RFC 9470: the same credentials will do once their holder has proven anew who they are. */
 function challenge(problem: Problem): string {
   if (problem.code !== 'proof.needed') return 'Bearer realm="famiglia"'
-  return 'Bearer realm="famiglia", error="insufficient_user_authentication", error_description="A fresh proof is needed", max_age=600'
+  return 'Bearer realm="famiglia", error="insufficient_user_authentication", error_description="Confirm that it is you", max_age=600'
 }
 
 function toProblem(error: unknown): Problem {

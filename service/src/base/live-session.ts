@@ -13,7 +13,7 @@ export interface LiveSession {
   readonly unattended: boolean
   readonly provenAt: Instant | null
   readonly provenBy: ProvenBy | null
-  /** Whether a second proof is set up: a code from an app, or a passkey. */
+  /** Whether a second step is set up: a code from an app, or a passkey. */
   readonly secondProof: boolean
   /** Whether a code from an app is; then a fresh proof takes one. */
   readonly codeSetUp: boolean

@@ -75,7 +75,9 @@ export function sayRule(of: readonly Kind[]): string {
 export function putIn(kit: Kit) {
   return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
     arrange(kit, acting, handle, what, async (change, bundle, asset) => {
-      change.requireFreshProof('Whoever holds the bundle reaches what is put into it, so it takes a fresh proof.')
+      change.requireFreshProof(
+        'Whoever holds the bundle reaches what is put into it, so it needs you to confirm it’s you.',
+      )
       await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)
       await record(
         change,

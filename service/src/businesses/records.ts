@@ -14,7 +14,7 @@ export interface Business {
   pausedAt: Instant | null
   /** How long proposals stay open, in days. */
   proposalDays: number
-  /** Whether what partners offer takes effect without a yes. */
+  /** Whether what partners offer takes effect without approval. */
   offersAtOnce: boolean
   /** The business that opened it for a client and runs it until the client takes the chair. */
   trusteeId: string | null

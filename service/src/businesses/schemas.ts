@@ -27,11 +27,13 @@ export const businessOut = object({
   cloth: string().required(),
   openedAt: instantOut.required(),
   standing: string().required().meta({ description: 'Your own standing there.' }),
-  offersAtOnce: boolean().required().meta({ description: 'Whether what partners offer takes effect without a yes.' }),
+  offersAtOnce: boolean()
+    .required()
+    .meta({ description: 'Whether what partners offer takes effect without approval.' }),
   trustee: string()
     .nullable()
     .defined()
-    .meta({ description: 'Who holds it in trust, by name, until its owner takes the chair.' }),
+    .meta({ description: 'Who holds it in trust, by name, until its owner takes it over.' }),
   admins: array(
     object({ id: string().required(), name: string().required(), address: string().required() }),
   ).required(),

@@ -1,9 +1,11 @@
 import { sayTaken } from './sayTaken.ts'
-import { invitationAgainLetter, declinedLetter, lapsedLetter, voidLetter } from '../invitations/letters.ts'
+import { lettersToAddress } from '../invitations/letters.ts'
 import { addMembership, findMembership, changeMembership } from '../businesses/queries.ts'
-import type { ProposalKind } from '../proposals/kind.ts'
+import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
 import { takeChair } from './takeChair.ts'
+
+const said = ({ business }: ProposalParts) => sayTaken(business.name)
 
 /** A client is invited to take over the business that another one runs for them. */
 export const chair: ProposalKind = {
@@ -17,7 +19,7 @@ export const chair: ProposalKind = {
 
   readOwn: async () => new Map(),
   name: ({ proposal, business }) => `the invitation to ${proposal.toAddress} to take over ${business.name}`,
-  said: ({ business }) => sayTaken(business.name),
+  said,
   shown: () => ({ standing: 'admin', contact: null, takesChair: true }),
   partnerIsKnown: () => false,
   whyVoid: async (kit, manager, parts) =>
@@ -29,7 +31,7 @@ export const chair: ProposalKind = {
   things: async () => ({ things: [], assertWhole: () => undefined }),
   accept: async (_kit, change, parts, { person, keeping }) => {
     const { business, proposal, sender } = parts
-    if (change.actor) change.requireFreshProof('Taking over a business takes a fresh proof.')
+    if (change.actor) change.requireFreshProof('Taking over a business needs you to confirm it’s you.')
     const known = await findMembership(change.manager, business.id, person.id)
     if (known) await changeMembership(change.manager, business.id, person.id, { standing: 'admin' })
     else
@@ -52,18 +54,5 @@ export const chair: ProposalKind = {
     return `${business.name} is yours now.`
   },
 
-  letters: {
-    waiting: async (_kit, _change, { business, sender, proposal }) => [
-      invitationAgainLetter(business, sender, proposal, sayTaken(business.name)),
-    ],
-    answered: ({ sender, business, proposal }, { reason }) => [
-      declinedLetter(sender, business, proposal.toAddress!, reason),
-    ],
-    lapsed: ({ sender, business, proposal }) => [
-      proposal.state === 'void'
-        ? voidLetter(sender, business, proposal.toAddress!, proposal.reason!)
-        : lapsedLetter(sender, business, proposal.toAddress!),
-    ],
-    cameToNothing: async () => [],
-  },
+  letters: lettersToAddress(said),
 }

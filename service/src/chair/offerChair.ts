@@ -8,12 +8,12 @@ import type { Letter } from '../base/letter.ts'
 import { openProposal, openProposals, type Proposal } from '../proposals/queries.ts'
 
 /**
- * Invites the client to take the chair of a business that is held in trust: by accepting they become its admin, and the
+ * Invites the client to take over a business that is held in trust: by accepting they become its admin, and the
  * trustee's people go. `chair.not-in-trust` where nobody holds it so.
  */
 export function offerChair(kit: Kit) {
   return async (acting: Acting, to: string, note: string | null): Promise<{ result: string; proposal: string }> => {
-    requireStanding(acting, 'arrange-people', 'Giving away the chair')
+    requireStanding(acting, 'arrange-people', 'Handing over a business')
     const address = to.toLowerCase()
     if (!isAddress(address))
       throw new Problem('address.invalid', `“${to}” is not an e-mail address.`, { pointer: '/address' })
@@ -21,7 +21,7 @@ export function offerChair(kit: Kit) {
     if (!trusteeId)
       throw new Problem('chair.not-in-trust', `${acting.name} is not held in trust: its admins are its own.`)
     return changeFor(kit, acting, async change => {
-      change.requireFreshProof('Giving away the chair takes a fresh proof.')
+      change.requireFreshProof('Handing over a business needs you to confirm it’s you.')
       if ((await openProposals(change.manager, { businessId: acting.id, toAddress: address })).length > 0)
         throw new Problem('proposal.answered', `${address} has an open invitation already. Withdraw it first.`)
       const trustee = await getBusiness(change.manager, trusteeId)
@@ -36,7 +36,7 @@ export function offerChair(kit: Kit) {
       change.record({
         ...between(acting, trustee),
         what: 'chair.offered',
-        sentence: `${acting.live.name} invited ${address} to take the chair of ${acting.name}.`,
+        sentence: `${acting.live.name} invited ${address} to take over ${acting.name}.`,
         data: { proposal: proposal.id },
       })
       await change.mail(chairLetter(acting, trustee.name, proposal, note), {
@@ -45,7 +45,7 @@ export function offerChair(kit: Kit) {
       })
       return {
         proposal: proposal.id,
-        result: `Sent to ${address}: the chair of ${acting.name}. It waits for an answer until ${sayEnd(proposal.lapsesAt, acting.zone)}.`,
+        result: `Sent to ${address}: the invitation to take over ${acting.name}. It waits for an answer until ${sayEnd(proposal.lapsesAt, acting.zone)}.`,
       }
     })
   }
@@ -54,7 +54,7 @@ export function offerChair(kit: Kit) {
 function chairLetter(acting: Acting, trustee: string, proposal: Proposal, note: string | null): Letter {
   return {
     to: { name: null, address: proposal.toAddress! },
-    subject: `${acting.live.name} hands you the chair of ${acting.name}`,
+    subject: `${acting.live.name} hands you ${acting.name}`,
     body: [
       `${trustee} opened ${acting.name} (${acting.number}) for you and has run it so far. Accept, and it is yours: you become its admin, and the people of ${trustee} are no longer in it.`,
     ],

@@ -39,7 +39,7 @@ export function openInTrust(kit: Kit) {
         change.record({
           ...between(business, acting),
           what: 'business.opened-in-trust',
-          sentence: `${acting.live.name} opened ${business.name} in ${business.town}, held in trust by ${acting.name} until its owner takes the chair.`,
+          sentence: `${acting.live.name} opened ${business.name} in ${business.town}, held in trust by ${acting.name} until its owner takes it over.`,
           data: { number: business.number },
         })
         return { number: business.number, name: business.name }

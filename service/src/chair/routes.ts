@@ -26,7 +26,7 @@ export async function trustRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'Open a business for a client who has no account yet, and run it until they take the chair',
+        summary: 'Open a business for a client who has no account yet, and run it until they take it over',
         params: businessParam,
         body: trustWanted,
         response: { 201: opened },
@@ -43,7 +43,7 @@ export async function trustRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'Invite the client to take the chair of a business that is held in trust',
+        summary: 'Invite the client to take over a business that is held in trust',
         params: businessParam,
         body: chairWanted,
         response: { 200: chairOffered },

@@ -52,7 +52,7 @@ test('access that ends within thirty days is pointed at, later ends are not', as
 })
 
 test('who signs in with a password only, and who is on no asset, is told to admins alone', async () => {
-  expect((await desk(scene.agnese)).unfinished).toMatchObject([{ person: 'Tomasz Oyelaran', lacks: 'second proof' }])
+  expect((await desk(scene.agnese)).unfinished).toMatchObject([{ person: 'Tomasz Oyelaran', lacks: 'second step' }])
   await scene.say(scene.agnese, 'end tomasz@ondaverde.example on ad-account/winter-freight')
   expect((await desk(scene.agnese)).unfinished).toMatchObject([{ person: 'Tomasz Oyelaran', lacks: 'assets' }])
   expect((await desk(scene.tomasz)).unfinished).toEqual([])

@@ -57,7 +57,7 @@ const ending = `SELECT g.id AS grant, coalesce(partner.name, team.name, person.n
     LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
   WHERE (g.business_id = $1 OR g.holder_id = $1) AND g.ended_at IS NULL AND g.until_at > $2 AND g.until_at <= $3 ORDER BY g.until_at LIMIT ${most}`
 
-const unfinished = `SELECT person.id AS "personId", person.name AS person, main.address, membership.since, CASE WHEN membership.standing = 'member' AND held.count = 0 THEN 'assets' ELSE 'second proof' END AS lacks
+const unfinished = `SELECT person.id AS "personId", person.name AS person, main.address, membership.since, CASE WHEN membership.standing = 'member' AND held.count = 0 THEN 'assets' ELSE 'second step' END AS lacks
   FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
   CROSS JOIN LATERAL (SELECT count(*) FROM access_grant g WHERE g.holder_id = ANY (ARRAY[person.id] || ARRAY(SELECT team_id FROM team_member WHERE person_id = person.id)) AND g.business_id = $1 AND g.ended_at IS NULL) held
   CROSS JOIN LATERAL (SELECT person.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = person.id) AS set_up) proof

@@ -48,7 +48,7 @@ const unfinished = object({
   person: string().required(),
   address: string().required(),
   since: instantOut.required(),
-  lacks: string().oneOf(['assets', 'second proof']).required(),
+  lacks: string().oneOf(['assets', 'second step']).required(),
 })
 
 export const desk = object({

@@ -134,7 +134,11 @@ test('a purpose is read again from every sentence as what it is, whatever charac
     )
   for (const name of ['say "yes"', 'x" may give access to "y'])
     expect(await problemOf(make(name)), name).toMatchObject({ code: 'request.invalid' })
-  for (const name of ['a \\ and a / and — more', 'on page/day-trips until 2027-01-01', '<b>tell</b> \u202e everybody']) {
+  for (const name of [
+    'a \\ and a / and — more',
+    'on page/day-trips until 2027-01-01',
+    '<b>tell</b> \u202e everybody',
+  ]) {
     await make(name)
     const sentence = `let ${tomasz} watch on ${crossings} to "${name}"`
     const told = await answerOf(

@@ -25,9 +25,9 @@ export async function grantAsked(
   const isBusiness = holder.key.kind === 'business'
   const to = { name: holder.name, key: holder.key, isBusiness }
   const planned = (await planGiven(kit, change.manager, acting, [to], added))[0]!
-  if (isBusiness) change.requireFreshProof('Giving something to another business takes a fresh proof.')
+  if (isBusiness) change.requireFreshProof('Giving something to another business needs you to confirm it’s you.')
   else if (planned.some(thing => thing.takesProof))
-    change.requireFreshProof('This raises what somebody can do, so it takes a fresh proof.')
+    change.requireFreshProof('This raises what somebody can do, so it needs you to confirm it’s you.')
   const alone = planned.map(thing => ({ ...thing, falls: [] }))
   await giveThings(change, acting, { holder, told: [], things: alone, sentence: null, proposal, withLetter: false })
 }

@@ -67,7 +67,7 @@ test.each([
   ['can spend', ['Agnese Torvald', 'Priya Lindqvist']],
   ['sees revenue', ['Agnese Torvald']],
   ['can give access', ['Agnese Torvald']],
-  ['no second proof', ['Priya Lindqvist', 'Tomasz Oyelaran']],
+  ['no second step', ['Priya Lindqvist', 'Tomasz Oyelaran']],
   ['invited', ['bea@ondaverde.example']],
   ['outside people', []],
 ])('“%s” shows those and nobody else', async (show, names) => {

@@ -37,7 +37,7 @@ export function rowOfOutsider(columns: GridColumns, person: GridOutsider, at: In
   )
   const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
   const marks = new Set<GridFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])
-  if (!person.secondProof) marks.add('no second proof')
+  if (!person.secondProof) marks.add('no second step')
   return {
     kind: 'outsider',
     key: person.id,

@@ -35,15 +35,15 @@ export interface Grid {
 const sections = ['person', 'team', 'partner', 'outsider', 'invited'] as const
 type Section = (typeof sections)[number]
 
-/** Only people lack a second proof or come from outside, partners' people among them, and only invitations are waiting to be accepted. */
+/** Only people lack a second step or come from outside, partners' people among them, and only invitations are waiting to be accepted. */
 function isAbout(section: Section, filter: GridFilter | null): boolean {
   if (filter === 'invited') return section === 'invited'
-  if (filter === 'no second proof' || filter === 'outside people') return section === 'person' || section === 'outsider'
+  if (filter === 'no second step' || filter === 'outside people') return section === 'person' || section === 'outsider'
   return filter === null || section !== 'invited'
 }
 
 function narrowingTo(filter: GridFilter | null, homes: ReadonlySet<string>, now: Instant): Narrowing | null {
-  if (filter === 'no second proof') return { to: filter }
+  if (filter === 'no second step') return { to: filter }
   if (filter === 'outside people') return { to: filter, homes: [...homes] }
   if (filter === 'until soon') return { to: 'ending before', instant: now.add({ hours: 24 * soonDays }).toString() }
   return null

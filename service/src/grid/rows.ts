@@ -53,7 +53,7 @@ export const gridFilters = [
   'can spend',
   'can give access',
   'until soon',
-  'no second proof',
+  'no second step',
   'outside people',
   'invited',
 ] as const
@@ -81,7 +81,7 @@ export function rowOfPerson(
   const outside = !homes.has(domainOf(person.address))
   const marks = new Set<GridFilter>(everything ? ['sees revenue', 'can spend', 'can give access'] : [])
   for (const { marks: told } of cells) for (const mark of told) marks.add(mark)
-  if (!person.secondProof) marks.add('no second proof')
+  if (!person.secondProof) marks.add('no second step')
   if (outside) marks.add('outside people')
   const note = person.frozen ? 'frozen' : person.paused ? 'paused' : person.standing === 'finance' ? 'finance' : null
   return {

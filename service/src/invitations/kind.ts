@@ -4,7 +4,7 @@ import { sayAll } from '../grants/tellThings.ts'
 import { giveProposed } from '../proposals/giveProposed.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
-import { acceptedLetter, declinedLetter, invitationAgainLetter, lapsedLetter, voidLetter } from './letters.ts'
+import { acceptedLetter, lettersToAddress } from './letters.ts'
 import { readInvitations, type InvitationOwn } from './records.ts'
 
 export function standingIn({ own }: Pick<ProposalParts, 'own'>): InvitationOwn['standing'] {
@@ -44,7 +44,7 @@ export const invitation: ProposalKind = {
     const weighty = things.some(({ target, terms }) => isWeighty(kindsHeldBy(target), terms))
     if (change.actor && (weighty || standingTakesProof(standing)))
       change.requireFreshProof(
-        'Accepting to give access, to see to the bills or to stand above others takes a fresh proof.',
+        'Accepting to give access, to see to the bills or to stand above others needs you to confirm it’s you.',
       )
     if (!(await findMembership(change.manager, business.id, person.id)))
       await addMembership(change.manager, {
@@ -70,18 +70,5 @@ export const invitation: ProposalKind = {
     return `You work for ${business.name} now.`
   },
 
-  letters: {
-    waiting: async (_kit, _change, parts) => [
-      invitationAgainLetter(parts.business, parts.sender, parts.proposal, said(parts)),
-    ],
-    answered: ({ sender, business, proposal }, { reason }) => [
-      declinedLetter(sender, business, proposal.toAddress!, reason),
-    ],
-    lapsed: ({ sender, business, proposal }) => [
-      proposal.state === 'void'
-        ? voidLetter(sender, business, proposal.toAddress!, proposal.reason!)
-        : lapsedLetter(sender, business, proposal.toAddress!),
-    ],
-    cameToNothing: async () => [],
-  },
+  letters: lettersToAddress(said),
 }

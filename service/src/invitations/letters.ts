@@ -4,7 +4,7 @@ import type { Acting } from '../businesses/acting.ts'
 import { factsOf } from '../grants/letters.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import type { KnownPerson } from '../people/queries.ts'
-import type { ProposedThing } from '../proposals/kind.ts'
+import type { ProposalKind, ProposalParts, ProposedThing } from '../proposals/kind.ts'
 import type { Proposal } from '../proposals/queries.ts'
 import { toldOf } from '../proposals/toldOf.ts'
 
@@ -97,12 +97,7 @@ export function acceptedLetter(
   }
 }
 
-export function declinedLetter(
-  to: KnownPerson,
-  business: { name: string },
-  address: string,
-  reason: string | null,
-): Letter {
+function declinedLetter(to: KnownPerson, business: { name: string }, address: string, reason: string | null): Letter {
   return {
     to,
     subject: `${address} declined your invitation to ${business.name}`,
@@ -111,7 +106,7 @@ export function declinedLetter(
   }
 }
 
-export function lapsedLetter(to: KnownPerson, business: { name: string }, address: string): Letter {
+function lapsedLetter(to: KnownPerson, business: { name: string }, address: string): Letter {
   return {
     to,
     subject: `The invitation of ${address} to ${business.name} expired`,
@@ -140,10 +135,28 @@ export function moveLetter(
   }
 }
 
-export function voidLetter(to: KnownPerson, business: { name: string }, address: string, why: string): Letter {
+function voidLetter(to: KnownPerson, business: { name: string }, address: string, why: string): Letter {
   return {
     to,
     subject: `The invitation of ${address} to ${business.name} holds no longer`,
     body: [`Dear ${to.name},`, `${address} wanted to accept it, but it holds no longer: ${why}. Nothing was given.`],
+  }
+}
+
+/** The letters of what is bound to an address: it is answered by its link, and who sent it hears what became of it. */
+export function lettersToAddress(said: (parts: ProposalParts) => string): ProposalKind['letters'] {
+  return {
+    waiting: async (_kit, _change, parts) => [
+      invitationAgainLetter(parts.business, parts.sender, parts.proposal, said(parts)),
+    ],
+    answered: ({ sender, business, proposal }, { reason }) => [
+      declinedLetter(sender, business, proposal.toAddress!, reason),
+    ],
+    lapsed: ({ sender, business, proposal }) => [
+      proposal.state === 'void'
+        ? voidLetter(sender, business, proposal.toAddress!, proposal.reason!)
+        : lapsedLetter(sender, business, proposal.toAddress!),
+    ],
+    cameToNothing: async () => [],
   }
 }

@@ -28,10 +28,10 @@ export interface Left {
  */
 export function completeLeaving(kit: Kit) {
   return async (acting: Acting, who: string, successors: Readonly<Record<string, string>>): Promise<Left> => {
-    requireStanding(acting, 'end-member', 'Seeing somebody out')
+    requireStanding(acting, 'end-member', 'Offboarding somebody')
     return changeFor(kit, acting, async change => {
       const person = await getMember(change.manager, acting, who)
-      change.requireFreshProof('Seeing somebody out ends all they have, so it takes a fresh proof.')
+      change.requireFreshProof('Offboarding somebody ends all they have, so it needs you to confirm it’s you.')
       const before = await reviewLeaving(kit, change.manager, acting, person)
       assertTakenOver(before, successors)
       const takenOver: string[] = []

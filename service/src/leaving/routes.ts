@@ -48,7 +48,7 @@ const leftOut = object({
   takenOver: array(string().required()).required(),
 })
 
-/** Seeing somebody out: what they hold, what only they hold, and one step that ends it. */
+/** Offboarding somebody: what they hold, what only they hold, and one step that ends it. */
 export async function leavingRoutes(app: App, kit: Kit): Promise<void> {
   app.get(
     '/v1/businesses/:business/people/:person/leaving',
@@ -62,7 +62,7 @@ export async function leavingRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const acting = await actingFor(kit.database, request)
-      requireStanding(acting, 'end-member', 'Seeing somebody out')
+      requireStanding(acting, 'end-member', 'Offboarding somebody')
       const { id, name, address } = await getMember(kit.database.manager, acting, request.params.person)
       return reviewLeaving(kit, kit.database.manager, acting, { id, name, address })
     },

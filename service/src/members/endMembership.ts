@@ -17,7 +17,7 @@ export async function endMembership(
   const membership = (await findMembership(change.manager, acting.id, person.id))!
   if (membership.standing === 'admin') {
     await assertNotLastAdmin(change, acting, person)
-    change.requireFreshProof('Ending an admin takes a fresh proof.')
+    change.requireFreshProof('Ending an admin needs you to confirm it’s you.')
   }
   await removeMembership(change.manager, acting.id, person.id)
   change.record({

@@ -149,7 +149,7 @@ test('seeing somebody out tells what only they hold, hands it over, ends the res
   expect((await idris.client.GET('/v1/me')).error).toMatchObject({ code: 'sign-in.needed' })
 })
 
-test('the last admin is not seen out without a successor in the chair', async () => {
+test('the last admin is not offboarded without a successor in the chair', async () => {
   const see = (successors: { key: string; address: string }[]) =>
     answerOf(
       scene.agnese.client.POST('/v1/businesses/{business}/people/{person}/leaving', {

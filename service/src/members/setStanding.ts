@@ -37,7 +37,8 @@ export function setStanding(kit: Kit) {
       async change => {
         const known = await findPersonByAddress(change.manager, address)
         const membership = known && (await findMembership(change.manager, acting.id, known.id))
-        if (standing !== 'member') change.requireFreshProof(`Making somebody ${standing} takes a fresh proof.`)
+        if (standing !== 'member')
+          change.requireFreshProof(`Making somebody ${standing} needs you to confirm it’s you.`)
         if (!known || !membership) {
           const to = { businessId: acting.id, toAddress: address.toLowerCase(), kind: 'invitation' }
           const open = (await openProposals(change.manager, to)).find(one => isOpen(one, change.now)) ?? null
@@ -57,7 +58,7 @@ export function setStanding(kit: Kit) {
         const before = membership.standing
         if (before === 'admin' && standing !== 'admin') {
           await assertNotLastAdmin(change, acting, person)
-          change.requireFreshProof('Lowering an admin takes a fresh proof.')
+          change.requireFreshProof('Lowering an admin needs you to confirm it’s you.')
         }
         await changeMembership(change.manager, acting.id, person.id, { standing })
         change.record({

@@ -56,7 +56,7 @@ export function liftStop(kit: Kit, how: Stop) {
       const membership = (await findMembership(change.manager, acting.id, person.id))!
       if (membership[kept[how]] === null)
         throw new Problem('request.invalid', `${person.name} is not ${how === 'pause' ? 'paused' : 'frozen'}.`)
-      change.requireFreshProof('It brings back all that somebody had, so it takes a fresh proof.')
+      change.requireFreshProof('It brings back all that somebody had, so it needs you to confirm it’s you.')
       await changeMembership(change.manager, acting.id, person.id, { [kept[how]]: null })
       change.record({
         chain: acting.id,

@@ -31,7 +31,7 @@ export const offer: ProposalKind = {
   accept: async (_kit, change, parts, { acting, things, person }) => {
     const { business } = parts
     if (things.some(({ target, terms }) => isWeighty(kindsHeldBy(target), terms)))
-      change.requireFreshProof('Accepting to give access or to see to the bills takes a fresh proof.')
+      change.requireFreshProof('Accepting to give access or to see to the bills needs you to confirm it’s you.')
     const holder = { key: { kind: 'business' as const, id: acting!.id }, name: acting!.name, party: acting! }
     await giveProposed(change, parts, things, holder, { id: person.id, name: person.name })
     const said = sayAll(things, business.zone)

@@ -173,7 +173,7 @@ export async function partnerRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'Choose whether what partners offer takes effect without a yes',
+        summary: 'Choose whether what partners offer takes effect without approval',
         params: businessParam,
         body: schemas.settingsWanted,
         response: { 200: done },

@@ -93,7 +93,7 @@ test('somebody of an agency asks their own admins for what it holds, and is put 
   await part()
 })
 
-test('whoever is seen out of an agency is told with what they hold at its clients, and a successor takes it over', async () => {
+test('whoever is offboarded of an agency is told with what they hold at its clients, and a successor takes it over', async () => {
   await scene.say(callum, 'let oona@gullwright.example watch on ad-account/showcase')
   const oona = await joinByLetter(scene, 'Oona Prewitt', 'oona@gullwright.example', 'a caption for every wave')
   await accept(callum, await offer(`run on ${winter}`))

@@ -2,12 +2,13 @@ import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businesses } from '../businesses/records.ts'
 
-/** Chooses whether what partners offer takes effect without a yes of the business; to choose so takes a fresh proof. */
+/** Chooses whether what partners offer takes effect without approval of the business; to choose so takes a fresh proof. */
 export function takeOffersAtOnce(kit: Kit) {
   return async (acting: Acting, offersAtOnce: boolean): Promise<void> => {
     requireStanding(acting, 'deal-with-partners', 'Choosing how offers are taken')
     await changeFor(kit, acting, async change => {
-      if (offersAtOnce) change.requireFreshProof('Taking offers without a yes of its own takes a fresh proof.')
+      if (offersAtOnce)
+        change.requireFreshProof('Taking offers without anybody’s approval needs you to confirm it’s you.')
       await change.manager.update(businesses, { id: acting.id }, { offersAtOnce })
       change.record({
         chain: acting.id,

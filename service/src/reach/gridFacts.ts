@@ -57,9 +57,9 @@ export interface GridPage {
   readonly limit: number
 }
 
-/** What the records can leave out by themselves, before rows are made: who has a second proof, works here, holds on. */
+/** What the records can leave out by themselves, before rows are made: who has a second step, works here, holds on. */
 export type Narrowing =
-  | { readonly to: 'no second proof' }
+  | { readonly to: 'no second step' }
   | { readonly to: 'outside people'; readonly homes: readonly string[] }
   | { readonly to: 'ending before'; readonly instant: string }
 
@@ -75,7 +75,7 @@ export async function readPeople(
 }
 
 function conditionOf(narrowing: Narrowing): [string, ...unknown[]] {
-  if (narrowing.to === 'no second proof') return [`AND NOT ${hasSecondStep('person')}`]
+  if (narrowing.to === 'no second step') return [`AND NOT ${hasSecondStep('person')}`]
   if (narrowing.to === 'outside people')
     return [`AND split_part(main.address, '@', 2) <> ALL ($6::text[])`, narrowing.homes]
   return [

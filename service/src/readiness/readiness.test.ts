@@ -107,7 +107,7 @@ test('a purpose nobody wrote is refused with the nearest one', async () => {
   expect(
     await problemOf(scene.say(scene.agnese, `let ${priya.email} "run our advert" on ad-account/summer-crossings`)),
   ).toMatchObject({ code: 'purpose.unknown', nearest: 'run our adverts' })
-  expect(await problemOf(scene.say(scene.agnese, `let ${priya.email} "send our letters"`))).toMatchObject({
+  expect(await problemOf(scene.say(scene.agnese, `let ${priya.email} "send our newsletters"`))).toMatchObject({
     code: 'purpose.nothing-for-it',
   })
 })
@@ -155,7 +155,7 @@ test('asked about an asset, each of its people is told as they are one by one, a
   const second = await on({ purpose: 'run our adverts', limit: 1, after: first.next! })
   expect([...first.items, ...second.items]).toEqual(items)
   expect(second.next).toBeNull()
-  expect(await problemOf(on({ purpose: 'send our letters' }))).toMatchObject({
+  expect(await problemOf(on({ purpose: 'send our newsletters' }))).toMatchObject({
     detail: expect.stringContaining('takes no ad account'),
   })
   expect(await problemOf(on({ purpose: 'run our adverts' }, scene.tomasz))).toMatchObject({

@@ -94,11 +94,12 @@ function assertStandingFits(acting: Acting, plan: PlannedLet, standing: Standing
 }
 
 function proofReason(plan: PlannedLet, standing: Standing | null): string {
-  if (standing !== null && standing !== 'member') return `Inviting somebody as ${standing} takes a fresh proof.`
+  if (standing !== null && standing !== 'member')
+    return `Inviting somebody as ${standing} needs you to confirm it’s you.`
   if (plan.recipients.some(({ who }) => who.kind === 'business'))
-    return 'Giving something to another business takes a fresh proof.'
+    return 'Giving something to another business needs you to confirm it’s you.'
   const strangers = plan.recipients.filter(isNewPerson).length
   return strangers > 0
-    ? `This lets ${sayCount(strangers, 'new person', 'new people')} in who can then act, so it takes a fresh proof.`
-    : 'This raises what somebody can do, so it takes a fresh proof.'
+    ? `This lets ${sayCount(strangers, 'new person', 'new people')} in who can then act, so it needs you to confirm it’s you.`
+    : 'This raises what somebody can do, so it needs you to confirm it’s you.'
 }

@@ -19,7 +19,9 @@ export function askToAddAddress(kit: Kit) {
     if (!isAddress(wanted))
       throw new Problem('address.invalid', `“${address}” is not an e-mail address.`, { pointer: '/address' })
     return kit.change(actorOf(live), async change => {
-      change.requireFreshProof('An address of yours can be invited and can sign in, so adding one takes a fresh proof.')
+      change.requireFreshProof(
+        'An address of yours can be invited and can sign in, so adding one needs you to confirm it’s you.',
+      )
       const owner = await findPersonByAddress(change.manager, wanted)
       if (owner?.id === live.person)
         throw new Problem('address.taken', `${wanted} is yours already.`, { pointer: '/address' })
@@ -80,7 +82,7 @@ export function confirmAddress(kit: Kit) {
 export function chooseMainAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Where letters go takes a fresh proof to change.')
+      change.requireFreshProof('Changing where letters go needs you to confirm it’s you.')
       const chosen = await ownAddress(change.manager, live, address)
       await change.manager.update(personAddresses, { personId: live.person, main: true }, { main: false })
       await change.manager.update(personAddresses, { address: chosen.address }, { main: true })
@@ -97,7 +99,7 @@ export function chooseMainAddress(kit: Kit) {
 export function removeAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Removing an address takes a fresh proof.')
+      change.requireFreshProof('Removing an address needs you to confirm it’s you.')
       const chosen = await ownAddress(change.manager, live, address)
       if (chosen.main) throw new Problem('request.invalid', 'Letters go there. Choose another address for them first.')
       await change.manager.delete(personAddresses, { address: chosen.address })

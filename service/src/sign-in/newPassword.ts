@@ -57,7 +57,7 @@ export interface NewPassword {
 }
 
 /**
- * Chooses a new password with the link from the letter. Who has a second proof set up gives it as well: a mailbox that was
+ * Chooses a new password with the link from the letter. Who has a second step set up gives it as well: a mailbox that was
  * broken into is not enough. All open sign-ins end.
  */
 export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {

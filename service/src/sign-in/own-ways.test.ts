@@ -48,7 +48,7 @@ test('a forgotten password is chosen anew by the link from the letter, once; ope
   expect((await signIn({ address, password: 'captions over every gull' })).data?.needs).toBeNull()
 })
 
-test('where a second proof is set up, a mailbox alone does not do', async () => {
+test('where a second step is set up, a mailbox alone does not do', async () => {
   await forget(scene.agnese.email)
   const link = await scene.link(scene.agnese.email, 'Choose a new password')
   const password = 'five tides after noon'

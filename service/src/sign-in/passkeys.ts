@@ -50,7 +50,7 @@ export function beginPasskey(kit: Kit) {
       authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
     })
     return kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Adding a passkey takes a fresh proof.')
+      change.requireFreshProof('Adding a passkey needs you to confirm it’s you.')
       const id = await keepChallenge(change, live.person, options.challenge)
       change.record({
         chain: live.person,
@@ -71,7 +71,7 @@ export function addPasskey(kit: Kit) {
     response: RegistrationResponseJSON,
   ): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Adding a passkey takes a fresh proof.')
+      change.requireFreshProof('Adding a passkey needs you to confirm it’s you.')
       const expected = await takeChallenge(change, challenge, live.person)
       const { origins, id } = relyingParty(kit)
       const verified = await verifyRegistrationResponse({
@@ -110,7 +110,7 @@ export function addPasskey(kit: Kit) {
 export function removePasskey(kit: Kit) {
   return async (live: LiveSession, id: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Removing a passkey takes a fresh proof.')
+      change.requireFreshProof('Removing a passkey needs you to confirm it’s you.')
       const [removed] = (await change.manager.query('SELECT name FROM passkey WHERE id = $1 AND person_id = $2', [
         id,
         live.person,

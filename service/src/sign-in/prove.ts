@@ -9,7 +9,7 @@ import { provenByCode } from './signIn.ts'
 import type { Tries } from './tries.ts'
 
 /**
- * Proves again who is signed in: with a code where a second proof is set up, else with the password. It holds for ten
+ * Proves again who is signed in: with a code where a second step is set up, else with the password. It holds for ten
  * minutes in this session. Wrong: `proof.wrong`.
  */
 export function prove(kit: Kit, passwords: Passwords, tries: Tries) {

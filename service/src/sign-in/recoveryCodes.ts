@@ -24,7 +24,7 @@ export async function drawRecoveryCodes(kit: Kit, change: Change, person: string
 export function renewRecoveryCodes(kit: Kit) {
   return async (live: LiveSession): Promise<string[]> =>
     kit.change(actorOf(live), async change => {
-      change.requireFreshProof('New recovery codes take a fresh proof.')
+      change.requireFreshProof('New recovery codes need you to confirm it’s you.')
       const codes = await drawRecoveryCodes(kit, change, live.person)
       change.record({
         chain: live.person,

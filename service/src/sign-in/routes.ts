@@ -31,7 +31,7 @@ import { triesOf } from './tries.ts'
 const tags = ['sign-in']
 const idParam = object({ id: idText })
 
-/** Signing in and out, proving who one is, second proofs, tokens. */
+/** Signing in and out, proving who one is, second steps, tokens. */
 export async function signInRoutes(app: App, kit: Kit): Promise<void> {
   const secure = () => kit.publicUrl().startsWith('https:')
   const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
@@ -121,7 +121,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/me/second-proof',
     {
-      schema: { tags, summary: 'Begin to set up a second proof (TOTP, RFC 6238)', response: { 200: secondProofBegun } },
+      schema: { tags, summary: 'Begin to set up a second step (TOTP, RFC 6238)', response: { 200: secondProofBegun } },
     },
     async request => beginSecondProof(kit)(requireSignIn(request)),
   )
@@ -131,7 +131,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'Take the second proof into use with its first code; recovery codes are told once',
+        summary: 'Take the second step into use with its first code; recovery codes are told once',
         body: sixDigits,
         response: { 200: recoveryCodes },
       },

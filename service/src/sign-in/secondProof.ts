@@ -6,24 +6,24 @@ import { codeAddress, newCodeSecret, stepOfCode } from './code.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { drawRecoveryCodes } from './recoveryCodes.ts'
 
-/** Begins setting up a second proof: the secret counts only after a first code from it came back. */
+/** Begins setting up a second step: the secret counts only after a first code from it came back. */
 export function beginSecondProof(kit: Kit) {
   return async (live: LiveSession): Promise<{ secret: string; address: string }> => {
     const secret = newCodeSecret()
     return kit.change(actorOf(live), async change => {
-      if (live.secondProof) change.requireFreshProof('Setting up a second proof anew takes a fresh proof.')
+      if (live.secondProof) change.requireFreshProof('Setting up a second step anew needs you to confirm it’s you.')
       await change.manager.update(persons, { id: live.person }, { totpPendingSealed: kit.secrets.seal(secret) })
       change.record({
         chain: live.person,
         what: 'second-proof.begun',
-        sentence: `${live.name} began to set up a second proof.`,
+        sentence: `${live.name} began to set up a second step.`,
       })
       return { secret, address: codeAddress(secret, live.address) }
     })
   }
 }
 
-/** Takes the second proof into use, and returns recovery codes, told this once. A code that does not fit: `proof.wrong`. */
+/** Takes the second step into use, and returns recovery codes, told this once. A code that does not fit: `proof.wrong`. */
 export function confirmSecondProof(kit: Kit) {
   return async (live: LiveSession, code: string): Promise<string[]> =>
     kit.change(actorOf(live), async change => {
@@ -42,7 +42,7 @@ export function confirmSecondProof(kit: Kit) {
       change.record({
         chain: live.person,
         what: 'second-proof.set-up',
-        sentence: `${live.name} set up a second proof, and drew recovery codes.`,
+        sentence: `${live.name} set up a second step, and drew recovery codes.`,
       })
       return drawRecoveryCodes(kit, change, live.person)
     })

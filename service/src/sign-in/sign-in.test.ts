@@ -13,8 +13,8 @@ const attempt = (address: string, password: string, code?: string) =>
   famigliaClient({ url: scene.url }).POST('/v1/sign-in', { body: { address, password, ...(code ? { code } : {}) } })
 const codeNow = (secret: string) => generate({ secret, epoch: Math.floor(scene.clock.now().epochMilliseconds / 1000) })
 
-test('whoever has a second proof needs its code too, and the same code is not good twice', async () => {
-  scene.clock.forward({ minutes: 1 }) // the code that set the second proof up is used up: this one is of a later step
+test('whoever has a second step needs its code too, and the same code is not good twice', async () => {
+  scene.clock.forward({ minutes: 1 }) // the code that set the second step up is used up: this one is of a later step
   const { email, password, totpSecret } = scene.agnese
   expect((await attempt(email, password)).data).toEqual({ needs: 'code', person: null })
   const code = await codeNow(totpSecret!)

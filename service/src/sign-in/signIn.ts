@@ -21,7 +21,7 @@ export interface Credentials {
 export type SignInOutcome = { needs: 'code' } | { needs: null; secret: string; person: { id: string; name: string } }
 
 /**
- * Signs somebody in with a password and, where they have set up a second proof, a code. What is wrong is not told
+ * Signs somebody in with a password and, where they have set up a second step, a code. What is wrong is not told
  * (`sign-in.wrong`), nor whether the address is known. Too many wrong tries slow down: `request.too-many`.
  */
 export function signIn(kit: Kit, passwords: Passwords, tries: Tries) {
@@ -93,7 +93,7 @@ async function findByAddress(kit: Kit, address: string): Promise<Person | null> 
   return found ? kit.database.manager.findOneBy(persons, { id: found.person_id }) : null
 }
 
-/** Takes a person's code, once: the row is locked by the change. People without a second proof need none. */
+/** Takes a person's code, once: the row is locked by the change. People without a second step need none. */
 export async function provenByCode(
   kit: Kit,
   personId: string,

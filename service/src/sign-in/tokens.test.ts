@@ -56,7 +56,7 @@ test('a token is listed by name and ended like a sign-in; nobody ends another pe
   expect((await withToken(made.token).GET('/v1/me')).error).toMatchObject({ code: 'sign-in.needed' })
 })
 
-test('a second proof counts only after its first code came back, and from then on signing in takes one', async () => {
+test('a second step counts only after its first code came back, and from then on signing in takes one', async () => {
   const { secret, address } = await answerOf(scene.tomasz.client.POST('/v1/me/second-proof'))
   expect(address).toMatch(/^otpauth:\/\/totp\/Famiglia:tomasz%40ondaverde\.example\?secret=/)
   const signIn = () =>

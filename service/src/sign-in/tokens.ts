@@ -26,8 +26,8 @@ export function makeToken(kit: Kit) {
         throw new Problem('request.invalid', 'A token lasts a year at most.', { pointer: '/until' })
       change.requireFreshProof(
         wanted.unattended
-          ? 'A token that works with nobody there takes a fresh proof.'
-          : 'A token takes a fresh proof.',
+          ? 'A token that works with nobody there needs you to confirm it’s you.'
+          : 'A token needs you to confirm it’s you.',
       )
       const session = await beginSession(
         change.manager,

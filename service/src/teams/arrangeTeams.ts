@@ -51,7 +51,7 @@ export function joinTeam(kit: Kit) {
       )
       const holding = held.map(given => ({ kinds: kindsHeldBy(targets.get(given.targetId!)!), given }))
       if (canAct(holding))
-        change.requireFreshProof(`${team.name} can act, so that putting somebody into it takes a fresh proof.`)
+        change.requireFreshProof(`${team.name} can act, so putting somebody into it needs you to confirm it’s you.`)
       const added = (await change.manager.query(
         'INSERT INTO team_member (team_id, person_id, since) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING person_id',
         [team.id, person.id, change.now.toString()],

@@ -153,8 +153,8 @@
                       {:else if row.kind === 'team'}<a href="/{acting.number}/groups?team={row.key}">{row.name}</a>
                       {:else}<span class="plain" title={row.name}>{row.name}</span>{/if}
                       {#if row.note && row.kind !== 'invited'}<small title={row.note}>{row.note}</small>{/if}
-                      {#if !row.secondProof}<span class="due" title="no second proof"
-                          >!<span class="sr-only">no second proof</span></span
+                      {#if !row.secondProof}<span class="due" title="no second step"
+                          >!<span class="sr-only">no second step</span></span
                         >{/if}
                     </span>
                     {#if row.everything}

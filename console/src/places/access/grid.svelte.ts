@@ -11,7 +11,7 @@ export const filters = [
   'can spend',
   'can give access',
   'until soon',
-  'no second proof',
+  'no second step',
   'outside people',
   'invited',
 ] as const

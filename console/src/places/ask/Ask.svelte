@@ -75,8 +75,8 @@
       </h1>
       <p class="sub">
         {of
-          ? 'It lands on the desk of its admins, and in their mail. They grant it, grant less, or decline with a word; you are told.'
-          : 'It lands on the desk of everybody who can give it. They grant it, grant less, or decline with a word.'}
+          ? 'It lands on the desk of its admins, and in their mail. They grant it, grant less, or decline and say why; you are told.'
+          : 'It lands on the desk of everybody who can give it. They grant it, grant less, or decline and say why.'}
       </p>
     </div>
   </div>

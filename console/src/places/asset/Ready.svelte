@@ -50,7 +50,7 @@
             {sayList(holes.map(hole => `${hole.takes}${hole.asset ? ` on ${hole.asset.name}` : ''}`))} missing.
           </p>
           {#if holes[0]?.sentence}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', holes[0].sentence)}
-              >Let {one.who.name.split(' ')[0]} have it</a
+              >Give {one.who.name.split(' ')[0]} this</a
             >{:else if holes[0]?.remedy}<span class="note">{holes[0].remedy}</span>{/if}
         </div>
       {/each}

@@ -105,7 +105,7 @@
   {#if desk}
     <DeskSection title="Waits for your answer" items={desk.received}>
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
-          >lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
+          >expires <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
       {#snippet what(row)}{#if row.kind !== 'invitation' && row.kind !== 'chair'}<b>{row.from}</b>{row.business ===
           acting.business?.name
@@ -123,8 +123,8 @@
           >{/if}{/snippet}
     </DeskSection>
     <DeskSection title="Waits for somebody else" items={desk.waiting}>
-      {#snippet when(row)}<span>pending since <Age at={row.openedAt} zone={acting.zone} /></span><span
-          class={{ due: row.lapsesSoon }}>lapses <Age at={row.lapsesAt} zone={acting.zone} /></span
+      {#snippet when(row)}<span>sent <Age at={row.openedAt} zone={acting.zone} /></span><span
+          class={{ due: row.lapsesSoon }}>expires <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
       {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
           from
@@ -158,7 +158,7 @@
           acting.zone,
         )}.{/snippet}
       {#snippet next(row)}{#if row.prolong}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.prolong)}
-            >Prolong it</a
+            >Extend it</a
           >{:else if row.ask}<a
             class="btn btn-sm"
             href="/{acting.number}/ask?of={row.ask.of}&wanted={encodeURIComponent(row.ask.wanted)}">Ask for longer</a
@@ -175,7 +175,7 @@
       {#snippet next(row)}{@const hole = firstHole(row)}{#if hole?.sentence}<a
             class="btn btn-sm"
             href={sayAddress(acting.number, 'review', hole.sentence)}
-            >Let {row.who.text.startsWith('B-') ? 'them' : row.who.name.split(' ')[0]} have it</a
+            >{row.who.text.startsWith('B-') ? 'Give them this' : `Give ${row.who.name.split(' ')[0]} this`}</a
           >{:else if row.at}<a
             class="btn btn-sm"
             href="/{acting.number}/ask?of={row.at.number}&for={encodeURIComponent(row.purpose)}">Ask for it</a
@@ -199,7 +199,7 @@
       {#snippet what(row)}<b>{row.person}</b>
         {row.lacks === 'assets'
           ? 'is on no asset yet, and sees an empty page.'
-          : 'signs in with a password only: no second proof is set up.'}{/snippet}
+          : 'signs in with a password only: no second step is set up.'}{/snippet}
       {#snippet next(row)}<a
           class="btn btn-sm"
           href={row.lacks === 'assets'
@@ -207,7 +207,7 @@
             : `/${acting.number}/people/${row.personId}`}>{row.lacks === 'assets' ? 'Give access' : 'Look at it'}</a
         >{/snippet}
     </DeskSection>
-    <DeskSection title="Lapsed without an answer" items={desk.lapsed}>
+    <DeskSection title="Expired without an answer" items={desk.lapsed}>
       {#snippet when(row)}<Age at={row.lapsedAt} zone={acting.zone} />{/snippet}
       {#snippet what(row)}<b>{row.to}</b> never answered the invitation{row.assets.length > 0
           ? ` to ${sayList(row.assets)}`

@@ -48,7 +48,7 @@
               : `: ${one.remedy ?? ''}`}</span
           >
           {#if one.sentence}<a class="btn btn-sm btn-primary" href={sayAddress(acting.number, 'review', one.sentence)}
-              >Let them have it</a
+              >Give them this</a
             >{:else if side === 'got'}<a
               class="btn btn-sm"
               href="/{acting.number}/ask?of={partner}&for={encodeURIComponent(purpose)}">Ask {name} for it</a

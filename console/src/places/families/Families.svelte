@@ -37,7 +37,7 @@
         <FamilyTabs here="partners" />
       </div>
       <div class="page-acts">
-        <a class="btn btn-sm" href="/{acting.number}/in-trust">Open one in trust</a>
+        <a class="btn btn-sm" href="/{acting.number}/in-trust">Open a business for a client</a>
       </div>
     </div>
   </div>

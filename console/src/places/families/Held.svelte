@@ -23,7 +23,7 @@
 
 {#if assets.length > 0}
   <section class="span section">
-    <h2 class="margin">Held from others</h2>
+    <h2 class="margin">Access from other businesses</h2>
     <div>
       <p class="note">
         Put your own people on it, up to what is allowed. Its owner sees each of them, and has nothing to do.

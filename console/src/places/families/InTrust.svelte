@@ -34,7 +34,7 @@
           headers: idempotencyKey(),
         }),
       )
-      return `Opened ${opened.name} (${opened.number}). You are its admin until its owner takes the chair.`
+      return `Opened ${opened.name} (${opened.number}). You are its admin until its owner takes it over.`
     })
   }
 
@@ -61,8 +61,8 @@
     <div>
       <h1 class="title">Open a business for a client who has none here yet</h1>
       <p class="sub">
-        What you build for them is theirs from the first day. You run it as admin; when they take the chair by
-        invitation, you keep what they leave you.
+        What you build for them is theirs from the first day. You run it as admin; when they take it over by invitation,
+        you keep what they leave you.
       </p>
     </div>
   </div>
@@ -91,13 +91,13 @@
       <h2 class="margin">Hand it over</h2>
       <form onsubmit={hand}>
         <p>
-          Acting for a business you hold in trust, invite its owner to take the chair. Once they accept, your people are
+          Acting for a business you hold in trust, invite its owner to take it over. Once they accept, your people are
           no longer in it. You act for <b>{acting.business?.name}</b> now.
         </p>
         <Field name="address" term="The owner’s e-mail address" type="email" required bind:value={address} />
         <Field name="note" term="A personal note, if you like" maxlength={1000} bind:value={note} />
         <Outcome doing={handing} label="Hand it over" ending />
-        <p><button class="btn end" disabled={handing.busy}>Hand over the chair of {acting.business?.name}</button></p>
+        <p><button class="btn end" disabled={handing.busy}>Hand over {acting.business?.name}</button></p>
       </form>
     </section>
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sayState } from '@famiglia/core'
   import { createInfiniteQuery } from '@tanstack/svelte-query'
   import { searchParams } from 'sv-router'
   import { getActing } from '../../frame/acting-context'
@@ -88,10 +89,10 @@
                 >
                 <td><Age at={item.openedAt} zone={acting.zone} /></td>
                 <td
-                  >{#if item.state === 'open'}open, lapses <Age
+                  >{#if item.state === 'open'}open, expires <Age
                       at={item.lapsesAt}
                       zone={acting.zone}
-                    />{:else}{item.state}{/if}</td
+                    />{:else}{sayState(item.state)}{/if}</td
                 >
               </tr>
             {/each}

@@ -33,7 +33,7 @@
           checked={found.data.offersAtOnce}
           disabled={doing.busy}
           onchange={event => choose(event.currentTarget.checked)}
-        /> take effect at once, without a yes of yours</label
+        /> take effect at once, without your approval</label
       >
       <Outcome {doing} label="Choose it" />
     </div>

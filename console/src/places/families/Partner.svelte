@@ -71,7 +71,7 @@
         )}: nothing goes between you. Nothing was ended.</Slip
       >{/if}
     {#if partner.trustee}<Slip tone="due"
-        >{partner.name} holds {acting.business?.name} in trust until its owner takes the chair.</Slip
+        >{partner.name} holds {acting.business?.name} in trust until its owner takes it over.</Slip
       >{/if}
     <Outcome {doing} />
     {#each partner.purposes as { purpose, side } (`${side} ${purpose}`)}

@@ -59,7 +59,7 @@
               <tr class={{ same: index > 0 }}>
                 <th scope="row"
                   >{#if index === 0}{person.name}<small>{person.address}</small>{#if !person.secondProof}<small
-                        class="due">no second proof</small
+                        class="due">no second step</small
                       >{/if}{:else}<span class="sr-only">{person.name}</span>{/if}</th
                 >
                 <td>{index === 0 ? person.of : ''}</td>

@@ -26,7 +26,7 @@
     ><tr
       ><th scope="col">Asset</th>{#if owners}<th scope="col">Of</th>{/if}<th scope="col">Allows</th><th scope="col"
         >Hidden</th
-      ><th scope="col">Until</th><th scope="col" class="r">Put on it</th><th scope="col"
+      ><th scope="col">Until</th><th scope="col" class="r">People</th><th scope="col"
         ><span class="sr-only">What to do</span></th
       ></tr
     ></thead

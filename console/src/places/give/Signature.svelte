@@ -38,7 +38,7 @@
   </div>
 </div>
 <p class="note why">
-  {#if takesProof}This lets somebody act, spend or see what was hidden, so it takes a fresh proof; it then holds for 10
+  {#if takesProof}This lets somebody act, spend or see what was hidden, so confirm it’s you; that then holds for 10
     minutes.
   {:else if ending}Ending needs no proof: stopping is quick.
   {:else}You proved who you are less than 10 minutes ago, or this takes no proof.{/if}

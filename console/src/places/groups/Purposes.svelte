@@ -60,7 +60,7 @@
         name="purpose"
         term="A purpose of your own"
         maxlength={80}
-        placeholder="tend the season’s pages"
+        placeholder="look after the season’s pages"
         required
         bind:value={name}
       />

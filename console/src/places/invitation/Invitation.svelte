@@ -126,7 +126,7 @@
           >
         {:else}
           {#if answering.prover}
-            <p>Accepting this takes a fresh proof of who you are.</p>
+            <p>Confirm it’s you to accept this.</p>
             <ProofFields
               person={answering.prover}
               busy={answering.busy}
@@ -191,7 +191,7 @@
           <dd>Your name, address, how you sign in, and when you last used each asset.</dd>
           <dt>Not expected?</dt>
           <dd>
-            Decline, or leave it: nothing is given, and it lapses by itself. It was sent by {proposal.by.address}.
+            Decline, or leave it: nothing is given, and it expires by itself. It was sent by {proposal.by.address}.
           </dd>
         </dl>
       </aside>

@@ -93,7 +93,7 @@
             ><tr
               ><th scope="col">Person</th><th scope="col">Address</th><th scope="col">Standing</th><th scope="col"
                 >Teams</th
-              ><th scope="col">Second proof</th><th scope="col" class="r">Own grants</th></tr
+              ><th scope="col">Second step</th><th scope="col" class="r">Own grants</th></tr
             ></thead
           >
           <tbody>

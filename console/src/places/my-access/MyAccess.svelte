@@ -87,9 +87,9 @@
         {me.person.passkeys > 0
           ? 'With a passkey, or a password.'
           : me.person.codeSetUp
-            ? 'With a password, and a code as second proof.'
+            ? 'With a password, and a code as second step.'
             : 'With a password only.'}
-        <a href="/my-access/sign-in">{me.person.secondProof ? 'Sign-ins and tokens' : 'Set up a second proof'}</a>
+        <a href="/my-access/sign-in">{me.person.secondProof ? 'Sign-ins and tokens' : 'Set up a second step'}</a>
       </p>
     </div>
     <section class="sheet may" aria-labelledby="may-do">

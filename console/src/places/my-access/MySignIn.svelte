@@ -46,7 +46,7 @@
     </div>
   </div>
   <section class="span section">
-    <h2 class="margin">Second proof</h2>
+    <h2 class="margin">Second step</h2>
     <div>
       <SecondProof setUp={me.person.codeSetUp} />
       {#if me.person.codeSetUp}<Recovery left={me.person.recoveryCodes} />{/if}

@@ -34,8 +34,8 @@
     bind:value={name}
   />
   <label class="check"
-    ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={unattended} /> unattended: it is never asked for a
-    fresh proof</label
+    ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={unattended} /> unattended: it is never asked to confirm
+    who you are</label
   >
   {#if made}<Slip tone="fine">Copy it now, it is not shown again: <code>{made}</code></Slip>{/if}
   <p><button class="btn btn-sm" disabled={doing.busy}>Make a token</button></p>

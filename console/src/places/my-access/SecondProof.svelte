@@ -7,7 +7,7 @@
   import { queries } from '../../reach/queries'
   import { answerOf, service } from '../../reach/service'
 
-  /** Setting up a second proof: the secret counts only after a first code came back. */
+  /** Setting up a second step: the secret counts only after a first code came back. */
   let { setUp }: { setUp: boolean } = $props()
 
   let begun: { secret: string; picture: string } | null = $state(null)
@@ -44,7 +44,7 @@
 </script>
 
 <div>
-  {#if done}<Slip tone="fine">The second proof is set up. From now on signing in takes a code.</Slip><RecoveryCodes
+  {#if done}<Slip tone="fine">The second step is set up. From now on signing in takes a code.</Slip><RecoveryCodes
       {codes}
     />{/if}
   {#if begun}
@@ -69,7 +69,7 @@
       {setUp
         ? 'A code from your authenticator app (TOTP) is set up.'
         : 'None is set up: whoever learns your password is you.'}
-      <button class="btn btn-sm" onclick={begin}>{setUp ? 'Set it up anew' : 'Set up a second proof'}</button>
+      <button class="btn btn-sm" onclick={begin}>{setUp ? 'Set it up anew' : 'Set up a second step'}</button>
     </p>
   {/if}
   {#if failed}<Trouble error={failed} />{/if}

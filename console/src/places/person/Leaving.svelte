@@ -11,7 +11,7 @@
   import { answerOf, service } from '../../reach/service'
   import { route } from '../../router'
 
-  /** Seeing somebody out: all they hold, what only they hold with a successor for each, and one step that ends it. */
+  /** Offboarding somebody: all they hold, what only they hold with a successor for each, and one step that ends it. */
   const acting = getActing()
   const doing = new Doing()
   const people = peopleOf(acting)

@@ -88,7 +88,7 @@
           <div class="page-acts">
             <a class="btn btn-sm" href="/{acting.number}/give?who={encodeURIComponent(person.address)}">Give access</a>
             <a class="btn btn-sm" href="/{acting.number}/people/{person.id}/as">See as {first}</a>
-            <a class="btn btn-sm end" href="/{acting.number}/people/{person.id}/leaving">See {first} out</a>
+            <a class="btn btn-sm end" href="/{acting.number}/people/{person.id}/leaving">Offboard {first}</a>
           </div>
         {/if}
       </div>
@@ -197,8 +197,8 @@
     <section class="span section">
       <h2 class="margin">How {person.name.split(' ')[0]} signs in</h2>
       <p>
-        {#if person.secondProof}With a second proof beside the password, or a passkey.{:else}With a password only. <span
-            class="due">No second proof is set up.</span
+        {#if person.secondProof}With a second step beside the password, or a passkey.{:else}With a password only. <span
+            class="due">No second step is set up.</span
           >{/if}
       </p>
     </section>

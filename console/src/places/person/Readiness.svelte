@@ -65,7 +65,7 @@
               <td class="r"
                 >{#if requirement.sentence}<a
                     class={['btn btn-sm', { 'btn-primary': requirement.must }]}
-                    href={sayAddress(acting.number, 'review', requirement.sentence)}>Let {name.split(' ')[0]} have it</a
+                    href={sayAddress(acting.number, 'review', requirement.sentence)}>Give {name.split(' ')[0]} this</a
                   >{:else if requirement.remedy}<span class="note">{requirement.remedy}</span>{/if}</td
               >
             </tr>

@@ -101,7 +101,7 @@
     />
     <p class="acts"><button class="btn btn-sm btn-primary" onclick={() => accept(true)}>{words.this}</button></p>
   {/if}
-  <Field name="reason" term="A word with your answer, if you like" maxlength={500} bind:value={reason} />
+  <Field name="reason" term="Say why, if you like" maxlength={500} bind:value={reason} />
 {:else if sent}
   <div class="acts">
     <button class="btn" disabled={doing.busy} onclick={withdraw}>Withdraw it</button>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayEnd, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayDate, sayEnd, sayList, sayState, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
@@ -60,8 +60,8 @@
     <div class="span letter-page">
       <div class="margin side-note">
         <h1>{kinds[proposal.kind] ?? proposal.kind}</h1>
-        <p>written <Age at={proposal.openedAt} zone={acting.zone} />; {proposal.state}</p>
-        {#if proposal.state === 'open'}<p>lapses <Age at={proposal.lapsesAt} zone={acting.zone} /></p>{/if}
+        <p>written <Age at={proposal.openedAt} zone={acting.zone} />; {sayState(proposal.state)}</p>
+        {#if proposal.state === 'open'}<p>expires <Age at={proposal.lapsesAt} zone={acting.zone} /></p>{/if}
       </div>
       <article class="sheet letter">
         <p class="sentence m"><Outset {proposal} {received} /></p>
@@ -72,9 +72,9 @@
           {#if received}<div>
               <dt>Who that is</dt>
               <dd>
-                {proposal.business.name}, {proposal.business.town}, {proposal.business.number}; in Famiglia since {proposal.business.since.slice(
-                  0,
-                  4,
+                {proposal.business.name}, {proposal.business.town}, {proposal.business.number}; in Famiglia since {sayDate(
+                  Temporal.Instant.from(proposal.business.since),
+                  acting.zone,
                 )}. Write to {proposal.contact ?? proposal.by.address}.
               </dd>
             </div>{/if}
@@ -118,7 +118,7 @@
             </div>{/if}
         </dl>
         <Answer {proposal} {received} grantable={asked.data?.grantable ?? null} />
-        {#if proposal.state !== 'open'}<p class="entry">{capitalised(proposal.state)}.</p>{/if}
+        {#if proposal.state !== 'open'}<p class="entry">{capitalised(sayState(proposal.state))}.</p>{/if}
       </article>
     </div>
   {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
