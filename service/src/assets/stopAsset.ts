@@ -27,8 +27,7 @@ export function stepAsset(kit: Kit, step: AssetStep) {
     const { past, takesProof, field, on } = steps[step]
     return changeFor(kit, acting, async change => {
       const current = await change.manager.findOneByOrFail(assets, { id: asset.id })
-      if (takesProof)
-        change.requireFreshProof(`To ${step.replace('-', ' ')} ${asset.name}, confirm it’s you.`)
+      if (takesProof) change.requireFreshProof(`To ${step.replace('-', ' ')} ${asset.name}, confirm it’s you.`)
       const changed: Asset = {
         ...current,
         [field]: on ? (current[field] ?? change.now) : null,
