@@ -6418,6 +6418,12 @@ export interface components {
                 sees: ("spend" | "revenue" | "contacts")[];
                 hidden: ("spend" | "revenue" | "contacts")[];
                 money: string | null;
+                from: string | null;
+                until: {
+                    /** Format: date-time */
+                    at: string;
+                    words: string;
+                } | null;
             }[];
             changes: string[];
             purpose: {
@@ -6457,12 +6463,6 @@ export interface components {
                 before: number;
                 after: number;
                 included: number;
-                words: string;
-            } | null;
-            from: string | null;
-            until: {
-                /** Format: date-time */
-                at: string;
                 words: string;
             } | null;
             staysOpenUntil: string | null;

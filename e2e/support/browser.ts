@@ -72,7 +72,9 @@ export async function flawsOf(
     await page.context().addCookies(cookies)
     for (const path of pages) {
       await page.goto(url + path)
-      await page.getByRole('heading', { level: 1 }).or(page.locator('.letter')).first().waitFor()
+      const shown = page.getByRole('heading', { level: 1 }).or(page.locator('.letter')).first()
+      const problem = await shown.waitFor().catch(async () => page.locator('body').innerText())
+      if (problem !== undefined) found.push({ path, look, showsOnly: problem })
       await page.waitForTimeout(400)
       for (const finding of await findings(page)) found.push({ path, look, finding })
       const wider = await page.evaluate(

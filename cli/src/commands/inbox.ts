@@ -68,6 +68,10 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
       `  ${asset.name}: allows to ${asset.may}`,
       ...(asset.money ? [`    ${asset.money}`] : []),
     ]),
+    ...(asked?.grantable ?? []).flatMap(asset => [
+      `  ${asset.name}: would allow to ${asset.may}`,
+      ...(asset.money ? [`    ${asset.money}`] : []),
+    ]),
     ...(asked?.things ?? []).map(
       thing =>
         `  ${mark[thing.state]} ${thing.text}${thing.name ? ` (${thing.name})` : ''}${thing.remedy ? `: ${thing.remedy}` : ''}`,

@@ -1,5 +1,5 @@
 import { answerOf, type Schemas } from '@famiglia/client'
-import { sayList } from '@famiglia/core'
+import { sayCount, sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, Exit, type Context } from '../context.ts'
 import { day, end, longDay, longEnd, zoneOf } from '../dates.ts'
@@ -138,7 +138,7 @@ async function showPartner(context: Context, named: string): Promise<void> {
       asset.hidden.length > 0 ? `, hiding ${sayList(asset.hidden)}` : '',
       asset.until ? `, until ${longEnd(asset.until, zone)}` : '',
       asset.mayPassOn ? ', may pass on' : '',
-      `; ${asset.staffed} people on it`,
+      `; ${sayCount(asset.staffed, 'person', 'people')} on it`,
       asset.stopped ? `\n      ${asset.stopped}` : '',
     ].join('')
   const lines = [

@@ -85,19 +85,19 @@ export function review(preview: Schemas['Preview']): string {
           .join('; '),
       ])
     if (asset.money) facts.push(['  money', asset.money])
+    if (asset.from) facts.push(['  from', asset.from])
+    facts.push(['  until', asset.until?.words ?? 'no end'])
   }
   for (const change of preview.changes) facts.push(['changes', change])
   if (preview.purpose) facts.push(...purposeFacts(preview.purpose))
   for (const more of preview.surplus) facts.push(['more', more])
   if (preview.least) facts.push(['enough is', preview.least])
-  if (preview.from) facts.push(['from', preview.from])
-  if (preview.verb === 'let') facts.push(['until', preview.until?.words ?? 'no end'])
   if (preview.staysOpenUntil) facts.push(['stays open', `until ${preview.staysOpenUntil}`])
   if (preview.seats) facts.push(['seats', preview.seats.words])
   if (preview.alsoCanGive.length > 0) facts.push(['can give too', sayList(preview.alsoCanGive)])
   for (const mail of preview.mails) facts.push(['letter', `to ${mail.to}: ${mail.about}`])
   for (const note of preview.notes) facts.push(['note', note])
-  if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to prove again who you are'])
+  if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to confirm who you are'])
   const width = Math.max(...facts.map(([term]) => term.length), 0)
   return [
     capitalised(preview.summary),

@@ -13,6 +13,12 @@ export interface PreviewedWho {
   readonly state: 'member' | 'invited' | 'new' | 'team' | 'partner'
 }
 
+/** What it comes to on one asset, from when and until when. */
+export interface PreviewedAsset extends AssetInWords {
+  readonly from: string | null
+  readonly until: { readonly at: string; readonly words: string } | null
+}
+
 export interface Preview {
   readonly sentence: string
   readonly verb: 'let' | 'end'
@@ -20,7 +26,7 @@ export interface Preview {
   readonly who: readonly PreviewedWho[]
   /** What somebody who is invited joins as; null for who is here already. */
   readonly standing: Standing | null
-  readonly assets: readonly AssetInWords[]
+  readonly assets: readonly PreviewedAsset[]
   /** What changes for those who have access already, or wait for it. */
   readonly changes: readonly string[]
   readonly purpose: Sufficiency | null
@@ -33,8 +39,6 @@ export interface Preview {
     readonly included: number
     readonly words: string
   } | null
-  readonly from: string | null
-  readonly until: { readonly at: string; readonly words: string } | null
   readonly staysOpenUntil: string | null
   readonly takesProof: boolean
   readonly proofIsFresh: boolean

@@ -31,8 +31,6 @@ export async function previewEnd(kit: Kit, acting: Acting, plan: PlannedEnd): Pr
     surplus: [],
     least: null,
     seats: null,
-    from: null,
-    until: null,
     staysOpenUntil: null,
     takesProof: takesFreshProof(plan),
     mails: (await toldOf(kit.database.manager, who))

@@ -17,6 +17,7 @@ import {
   type LetSentence,
   type Purpose,
   type Standing,
+  type Terms,
   type ThingWithTerms,
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
@@ -24,14 +25,14 @@ import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { countSeats } from '../businesses/seats.ts'
 import type { PlannedThing } from '../grants/planThing.ts'
-import { sayAll, tellAsset, type AssetInWords } from '../grants/tellThings.ts'
+import { sayAll, tellAsset } from '../grants/tellThings.ts'
 import { readInvitations } from '../invitations/records.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
 import { whatOf } from '../reach/targets.ts'
 import { openTo, toldOf, type Addressee } from './addressee.ts'
 import { planSentence } from './planSentence.ts'
 import { readSentence, type PlannedLet, type PlannedRecipient } from './planned.ts'
-import { shared, type Preview } from './preview.ts'
+import { shared, type Preview, type PreviewedAsset } from './preview.ts'
 import { previewEnd } from './previewEnding.ts'
 import { notesOn, sayChange } from './previewNotes.ts'
 import { readinessAfter } from './sufficiency.ts'
@@ -48,14 +49,15 @@ export function previewSentence(kit: Kit) {
 }
 
 /** An asset that is named by itself and stands in a bundle too is told once. */
-function onceEach(told: readonly AssetInWords[]): AssetInWords[] {
-  return [...new Map(told.map(asset => [`${asset.number} ${asset.given} ${asset.hidden.join()}`, asset])).values()]
+function onceEach(told: readonly PreviewedAsset[]): PreviewedAsset[] {
+  const keyOf = ({ number, given, hidden, from, until }: PreviewedAsset) =>
+    [number, given, hidden, from, until?.at].join()
+  return [...new Map(told.map(asset => [keyOf(asset), asset])).values()]
 }
 
 async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet): Promise<Preview> {
   const now = kit.clock.now()
   const first = plan.recipients[0]!
-  const { terms } = first.things[0]!
   const strangers = plan.recipients.filter(isNewPerson)
   const open = openTo(first.who)
   const admins = await adminsOf(kit.database.manager, acting.id)
@@ -67,9 +69,10 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet): Promise<P
     standing: await standingOf(kit, first.who),
     assets: onceEach(
       first.things.flatMap(thing =>
-        thing.parts.map(({ asset, plan: part }) =>
-          tellAsset(asset, thing.terms, part.level, thing.target.held?.owner.name ?? acting.name),
-        ),
+        thing.parts.map(({ asset, plan: part }) => ({
+          ...tellAsset(asset, thing.terms, part.level, thing.target.held?.owner.name ?? acting.name),
+          ...sayTimes(thing.terms, acting.zone),
+        })),
       ),
     ),
     changes: plan.recipients.flatMap(recipient =>
@@ -83,8 +86,6 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet): Promise<P
       strangers.filter(({ who }) => who.kind === 'person' && !who.invitation).length,
       now,
     ),
-    from: terms.from ? sayInstant(terms.from, acting.zone) : null,
-    until: terms.until ? { at: terms.until.toString(), words: sayEndExactly(terms.until, acting.zone) } : null,
     staysOpenUntil:
       strangers.length > 0 || plan.recipients.some(waitsForYes)
         ? sayInstant(open?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone)
@@ -93,6 +94,13 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet): Promise<P
     mails: (await Promise.all(plan.recipients.map(recipient => mailsTo(kit, acting, recipient)))).flat(),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
     notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient)))],
+  }
+}
+
+function sayTimes({ from, until }: Terms, zone: string): Pick<PreviewedAsset, 'from' | 'until'> {
+  return {
+    from: from ? sayInstant(from, zone) : null,
+    until: until ? { at: until.toString(), words: sayEndExactly(until, zone) } : null,
   }
 }
 

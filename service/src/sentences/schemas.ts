@@ -34,6 +34,11 @@ export const assetInWords = object({
   money: string().nullable().defined(),
 })
 
+const previewedAsset = assetInWords.shape({
+  from: string().nullable().defined(),
+  until: object({ at: instantOut.required(), words: string().required() }).nullable().defined(),
+})
+
 export const preview = object({
   sentence: string().required(),
   verb: string().oneOf(['let', 'end']).required(),
@@ -51,7 +56,7 @@ export const preview = object({
     .nullable()
     .defined()
     .meta({ description: 'What somebody who is invited joins as, as it stands.' }),
-  assets: array(assetInWords).required(),
+  assets: array(previewedAsset).required(),
   changes: array(string().required()).required(),
   purpose: object({
     name: string().required(),
@@ -70,8 +75,6 @@ export const preview = object({
   })
     .nullable()
     .defined(),
-  from: string().nullable().defined(),
-  until: object({ at: instantOut.required(), words: string().required() }).nullable().defined(),
   staysOpenUntil: string().nullable().defined(),
   takesProof: boolean().required(),
   proofIsFresh: boolean().required(),

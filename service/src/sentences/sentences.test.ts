@@ -32,7 +32,7 @@ test('the review tells what it allows and keeps back, until which instant in whi
     money: 'Ondaverde Ferries’ money can be spent: Ferry house card, up to 12,000 euros a month.',
   })
   expect(told.assets[0]!.mayNot).toContain('see the bills')
-  expect(told.until).toEqual({
+  expect(told.assets[0]!.until).toEqual({
     at: '2027-03-28T23:00:00Z',
     words: 'the end of 28 March 2027, which is 29 March 2027, 00:00 (Europe/Lisbon)',
   })

@@ -5,6 +5,7 @@
   import Seats from '../../parts/Seats.svelte'
   import { sayFigures } from '../../parts/figures'
   import type { Schemas } from '../../reach/service'
+  import { sayTime } from './say-time'
 
   /** What the sentence would do, beneath it while it is composed. */
   let { preview, takeLeast }: { preview: Schemas['Preview']; takeLeast: (sentence: string) => void } = $props()
@@ -45,7 +46,7 @@
 {/each}
 <section class="span fact">
   <h2 class="margin">Until</h2>
-  <div><p>{preview.until ? capitalised(preview.until.words) : 'No end is set'}.</p></div>
+  <div><EachAsset assets={preview.assets} say={sayTime} /></div>
 </section>
 {#if preview.seats}<section class="span fact">
     <h2 class="margin">Seats</h2>

@@ -11,6 +11,7 @@
   import { sayFigures } from '../../parts/figures'
   import { answerOf, service } from '../../reach/service'
   import { readSay, sayAddress } from './say'
+  import { sayTime } from './say-time'
   import { Sending } from './sending.svelte'
   import Signature from './Signature.svelte'
 
@@ -140,7 +141,7 @@
             </div>{/if}
           {#if preview.verb === 'let'}<div>
               <dt>Until</dt>
-              <dd>{preview.until ? capitalised(preview.until.words) : 'No end is set'}.</dd>
+              <dd><EachAsset assets={preview.assets} say={sayTime} /></dd>
             </div>{/if}
           {#if preview.staysOpenUntil}<div>
               <dt>Stays open</dt>
