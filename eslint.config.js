@@ -13,31 +13,80 @@ const mayImport = {
   demo: ['@famiglia/client', '@famiglia/service', '@famiglia/standins'],
 }
 
-/** Rooms of the service do not reach into each other's records, but for what they read through exported queries. */
-const boundaries = Object.entries(mayImport).map(([workspace, allowed]) => ({
+/**
+ * The rooms of the service, from the ground up: a room imports from those of its own floor and beneath. Routes and their
+ * schemas stand on top of all. docs/architecture.md says what each is for.
+ */
+const floors = [
+  ['base', 'migrations'],
+  ['mail', 'people'],
+  ['sign-in'],
+  ['businesses', 'assets', 'teams', 'bundles', 'purposes', 'ties', 'history'],
+  ['reach'],
+  ['grants', 'bringing-in', 'decisions'],
+  ['proposals'],
+  ['partners', 'admins'],
+  ['invitations', 'offers', 'own-asks', 'asks', 'chair'],
+  ['sentences', 'readiness', 'notices'],
+  ['members', 'leaving', 'grid', 'desk'],
+]
+const onTop = ['service/src/**/{routes,ownRoutes,schemas}.ts', '**/*.test.ts']
+const roomRules = floors.flatMap((rooms, floor) =>
+  rooms.map(room => ({
+    files: [`service/src/${room}/**/*.ts`],
+    ignores: onTop,
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            ...workspaceRules('service'),
+            {
+              // Reach reads everybody's records; it stands beneath the rooms that write them.
+              regex: `^\\.\\./(?!${room === 'reach' ? '[a-z-]+/records' : '-'})(${
+                floors
+                  .slice(floor + 1)
+                  .flat()
+                  .join('|') || '-'
+              })/`,
+              message: `${room} stands beneath that room.`,
+            },
+            ...(room === 'reach'
+              ? []
+              : [
+                  {
+                    regex: '^\\.\\./[a-z-]+/records\\.ts$',
+                    message: 'Records are read by their own room and by reach.',
+                  },
+                ]),
+          ],
+        },
+      ],
+    },
+  })),
+)
+
+const boundaries = Object.keys(mayImport).map(workspace => ({
   files: [`${workspace}/src/**/*.{ts,svelte}`],
   ignores: ['**/*.test.ts'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: [
-          {
-            regex: `^@famiglia/(?!(${allowed.map(name => name.slice('@famiglia/'.length)).join('|') || '-'})$)`,
-            message: `${workspace} does not import that workspace.`,
-          },
-          {
-            regex: `^(\\.\\./)+(core|client|service|cli|console|standins)/`,
-            message: 'Another workspace is imported by its name.',
-          },
-          ...(workspace === 'core'
-            ? [{ regex: '^node:|^(fastify|typeorm|pg|svelte)', message: 'core does no I/O and knows no framework.' }]
-            : []),
-        ],
-      },
-    ],
-  },
+  rules: { 'no-restricted-imports': ['error', { patterns: workspaceRules(workspace) }] },
 }))
+
+function workspaceRules(workspace) {
+  return [
+    {
+      regex: `^@famiglia/(?!(${mayImport[workspace].map(name => name.slice('@famiglia/'.length)).join('|') || '-'})$)`,
+      message: `${workspace} does not import that workspace.`,
+    },
+    {
+      regex: `^(\\.\\./)+(core|client|service|cli|console|standins)/`,
+      message: 'Another workspace is imported by its name.',
+    },
+    ...(workspace === 'core'
+      ? [{ regex: '^node:|^(fastify|typeorm|pg|svelte)', message: 'core does no I/O and knows no framework.' }]
+      : []),
+  ]
+}
 
 export default typescript.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.famiglia/**', 'client/src/schema.ts'] },
@@ -75,4 +124,5 @@ export default typescript.config(
     },
   },
   ...boundaries,
+  ...roomRules,
 )

@@ -7,7 +7,7 @@ import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
-import { seedDirect, seedGrants, seedGrid, seedPartners, seedWoven, type Question } from './seed.ts'
+import { seedDirect, seedGrants, seedGrid, seedPartners, seedWoven, seedWriters, type Question } from './seed.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
@@ -43,14 +43,16 @@ const worlds: readonly World[] = [
 ]
 
 try {
+  const only = process.env['BENCH_ONLY']
   const rows: Row[] = []
-  for (const world of worlds) {
+  for (const world of only ? [] : worlds) {
     const row = await measure(world)
     rows.push(row)
     process.stdout.write(sayRow(row))
   }
-  process.stdout.write(sayGrowth(rows))
-  process.stdout.write(await measureGrid(2_000, 300))
+  if (!only) process.stdout.write(sayGrowth(rows))
+  if (!only || only === 'grid') process.stdout.write(await measureGrid(2_000, 300))
+  if (!only || only === 'writers') process.stdout.write(await measureWriters(5))
 } finally {
   await server.stop()
   rmSync(home, { recursive: true, force: true })
@@ -214,6 +216,42 @@ async function measureGrid(people: number, assets: number): Promise<string> {
   ]
   await service.close()
   return `\nThe access grid of ${people.toLocaleString('en')} people and ${assets} assets\n${lines.join('\n')}\n`
+}
+
+/**
+ * Ten admins of each of so many businesses give access to the same few people on the same few accounts at once, each
+ * without pause: how many changes hold a second, and what the rest were told.
+ */
+async function measureWriters(businesses: number): Promise<string> {
+  const { service, seeded } = await serveSeeded(records => seedWriters(records, businesses))
+  const answers = new Map<string, number>()
+  const until = performance.now() + seconds * 2_000
+  const tiers = ['watch', 'draft', 'run']
+  const took: number[] = []
+  await Promise.all(
+    seeded.map(async ({ token, business }, which) => {
+      const group = Math.floor(which / 10)
+      for (let turn = 0; performance.now() < until; turn++) {
+        const person = `writer-${group}-${11 + ((which * 7 + turn * 3) % 20)}@ondaverde.example`
+        const sentence = `let ${person} ${tiers[turn % 3]} on ad-account/account-${1 + ((which + turn) % 10)}`
+        const begun = performance.now()
+        const answer = await fetch(`${service.url}/v1/businesses/${business}/sentences`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
+          body: JSON.stringify({ sentence }),
+        })
+        const told = (await answer.json()) as { outcome?: string; code?: string }
+        const key = answer.ok ? 'held' : `${answer.status} ${told.code}`
+        answers.set(key, (answers.get(key) ?? 0) + 1)
+        took.push(performance.now() - begun)
+      }
+    }),
+  )
+  await service.close()
+  took.sort((one, other) => one - other)
+  const held = answers.get('held') ?? 0
+  const others = [...answers].filter(([key]) => key !== 'held').map(([key, count]) => `${count} × ${key}`)
+  return `\n${seeded.length} writers over ${businesses} businesses: ${(held / (seconds * 2)).toFixed(0)} changes a second, middle ${took[Math.floor(took.length / 2)]!.toFixed(0)} ms, slowest ${took.at(-1)!.toFixed(0)} ms; others: ${others.join(', ') || 'none'}\n`
 }
 
 function middle(samples: readonly Figures[]): Figures {

@@ -1,4 +1,5 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
+import { drawNumber } from '@famiglia/core'
 import type pg from 'pg'
 
 /** What a platform asks about: a person, an action, and the asset by the platform's own name for it. */
@@ -37,11 +38,13 @@ export async function seedWoven(records: pg.Client, grants: number): Promise<Que
     WITH holds AS (SELECT id, row_number() OVER (ORDER BY id) AS n FROM asset WHERE kind = 'analytics-account'),
       site AS (SELECT id, row_number() OVER (ORDER BY id) AS n FROM asset WHERE kind = 'property')
       UPDATE asset SET inside_id = holds.id FROM site, holds WHERE asset.id = site.id AND holds.n = (site.n - 1) / 9 + 1;
-    INSERT INTO team (id, business_id, handle, name) SELECT gen_random_uuid(), business.id, 'team-' || n, 'Team ' || n FROM business, generate_series(1, ${Math.ceil((people * 3) / 10)}) n;
+    INSERT INTO team (id, business_id, handle, name) SELECT gen_random_uuid(), business.id, 'team-' || n, 'Team ' || n
+      FROM business, generate_series(1, ${Math.ceil((people * 3) / 10)}) n;
     INSERT INTO team_member (team_id, person_id, since) SELECT team.id, person.id, now()
       FROM ${numbered('person')} JOIN generate_series(0, 2) step ON true
       JOIN ${numbered('team')} ON team.n = (person.n + step * 37) % (SELECT count(*) FROM team) + 1 ON CONFLICT DO NOTHING;
-    INSERT INTO bundle (id, business_id, handle, name, made_at) SELECT gen_random_uuid(), business.id, 'bundle-' || n, 'Bundle ' || n, now() FROM business, generate_series(1, ${assets / 5}) n;
+    INSERT INTO bundle (id, business_id, handle, name, made_at) SELECT gen_random_uuid(), business.id, 'bundle-' || n, 'Bundle ' || n, now()
+      FROM business, generate_series(1, ${assets / 5}) n;
     INSERT INTO bundle_asset (bundle_id, asset_id, since) SELECT bundle.id, asset.id, now()
       FROM ${numbered('asset')} JOIN generate_series(0, 1) step ON true
       JOIN ${numbered('bundle')} ON bundle.n = (asset.n + step * 5) % (SELECT count(*) FROM bundle) + 1 ON CONFLICT DO NOTHING;
@@ -72,16 +75,19 @@ export async function seedPartners(
   await seedBusiness(records, people)
   await records.query(`
     INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
-      SELECT gen_random_uuid(), 'B-client-' || n, 'Client ' || n, 'Tarnmouth', 'Europe/London', 'pine', now(), (SELECT opened_by FROM business WHERE number = 'B-4815-1623-97'), 14 FROM generate_series(1, ${clients}) n;
+      SELECT gen_random_uuid(), 'B-client-' || n, 'Client ' || n, 'Tarnmouth', 'Europe/London', 'pine', now(), (SELECT opened_by
+        FROM business WHERE number = 'B-4815-1623-97'), 14 FROM generate_series(1, ${clients}) n;
     INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
-      SELECT gen_random_uuid(), 'A-' || business.number || '-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-' || business.number || '-' || n, now(), business.opened_by
+      SELECT gen_random_uuid(), 'A-' || business.number || '-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram',
+        'MA-' || business.number || '-' || n, now(), business.opened_by
       FROM business, generate_series(1, ${assets}) n WHERE business.number LIKE 'B-client-%';
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
       SELECT gen_random_uuid(), asset.business_id, asset.id, 'business', agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
       FROM asset, business agency WHERE agency.number = 'B-4815-1623-97';
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by, upstream_id)
       SELECT gen_random_uuid(), agency.id, up.asset_id, 'person', person.id, 'steward', '{}', '{}', now() - interval '1 day', now(), agency.opened_by, up.id
-      FROM business agency, ${numbered('person')}, (SELECT id, asset_id, row_number() OVER (ORDER BY asset_id) AS n FROM access_grant WHERE holder_kind = 'business') up
+      FROM business agency, ${numbered('person')}, (SELECT id, asset_id, row_number() OVER (ORDER BY asset_id) AS n FROM access_grant
+        WHERE holder_kind = 'business') up
       WHERE agency.number = 'B-4815-1623-97' AND (up.n + person.n) % 5 = 0;
     ANALYZE;`)
   return draw(
@@ -112,7 +118,8 @@ export async function seedGrid(records: pg.Client, people: number, assets: numbe
   await records.query(`
     ${addAssets('ad-account', 'account', assets)};
     INSERT INTO team (id, business_id, handle, name) SELECT gen_random_uuid(), business.id, 'team-' || n, 'Team ' || n FROM business, generate_series(1, 20) n;
-    INSERT INTO team_member (team_id, person_id, since) SELECT team.id, person.id, now() FROM ${numbered('person')} JOIN ${numbered('team')} ON team.n = person.n % 20 + 1;
+    INSERT INTO team_member (team_id, person_id, since) SELECT team.id, person.id, now() FROM ${numbered('person')}
+      JOIN ${numbered('team')} ON team.n = person.n % 20 + 1;
     ${addGrants('person', 10)};
     ${addGrants('team', 10)};
     UPDATE membership SET standing = 'admin' WHERE person_id = (SELECT opened_by FROM business);
@@ -124,12 +131,52 @@ export async function seedGrid(records: pg.Client, people: number, assets: numbe
   )
 }
 
+/**
+ * So many businesses of thirty people and ten ad accounts each, with ten admins who each have a token that works
+ * unattended. Returns the tokens and each one's business.
+ */
+export async function seedWriters(
+  records: pg.Client,
+  businesses: number,
+): Promise<{ readonly token: string; readonly business: string }[]> {
+  const writers: { token: string; business: string }[] = []
+  for (let which = 0; which < businesses; which++) {
+    const business = drawNumber('B', which + 11_000_000)
+    await records.query(`
+      INSERT INTO person (id, name, password_hash, joined_at) SELECT gen_random_uuid(), 'Writer ${which} ' || n, 'none', now() FROM generate_series(1, 30) n;
+      INSERT INTO person_address (address, person_id, verified_at, main) SELECT lower(replace(name, ' ', '-')) || '@ondaverde.example', id,
+        now(), true FROM person WHERE name LIKE 'Writer ${which} %';
+      INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
+        SELECT gen_random_uuid(), '${business}', 'Business ${which}', 'Porto Verano', 'Europe/Lisbon', 'fig', now(), (SELECT id FROM person
+          WHERE name = 'Writer ${which} 1'), 14;
+      INSERT INTO membership (business_id, person_id, standing, since) SELECT business.id, person.id,
+        CASE WHEN person.name ~ ' (10|[1-9])$' THEN 'admin' ELSE 'member' END, now()
+        FROM business, person WHERE business.number = '${business}' AND person.name LIKE 'Writer ${which} %';
+      INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+        SELECT gen_random_uuid(), 'A-${which}-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram',
+          'MA-${which}-' || n, now(), business.opened_by
+        FROM business, generate_series(1, 10) n WHERE business.number = '${business}';`)
+    for (let admin = 1; admin <= 10; admin++) {
+      const token = `famt_${randomUUID()}`
+      await records.query(
+        `INSERT INTO session (id, person_id, kind, name, secret_hash, unattended, begun_at, expires_at)
+         SELECT gen_random_uuid(), id, 'token', 'bench', $1, true, now(), now() + interval '1 day' FROM person WHERE name = $2`,
+        [createHash('sha256').update(token).digest('hex'), `Writer ${which} ${admin}`],
+      )
+      writers.push({ token, business })
+    }
+  }
+  return writers
+}
+
 async function seedBusiness(records: pg.Client, people: number): Promise<void> {
   await records.query(`
     INSERT INTO person (id, name, password_hash, joined_at) SELECT gen_random_uuid(), 'Person ' || n, 'none', now() FROM generate_series(1, ${people}) n;
-    INSERT INTO person_address (address, person_id, verified_at, main) SELECT 'person' || row_number() OVER () || '@ondaverde.example', id, now(), true FROM person;
+    INSERT INTO person_address (address, person_id, verified_at, main) SELECT 'person' || row_number() OVER () || '@ondaverde.example', id,
+      now(), true FROM person;
     INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
-      SELECT gen_random_uuid(), 'B-4815-1623-97', 'Ondaverde Ferries', 'Porto Verano', 'Europe/Lisbon', 'fig', now(), (SELECT id FROM person ORDER BY id LIMIT 1), 14;
+      SELECT gen_random_uuid(), 'B-4815-1623-97', 'Ondaverde Ferries', 'Porto Verano', 'Europe/Lisbon', 'fig', now(), (SELECT id FROM person
+        ORDER BY id LIMIT 1), 14;
     INSERT INTO membership (business_id, person_id, standing, since) SELECT business.id, person.id, 'member', now() FROM business, person;`)
 }
 
@@ -137,7 +184,8 @@ const numbered = (table: string) => `(SELECT *, row_number() OVER (ORDER BY id) 
 
 const addAssets = (kind: string, handle: string, count: number) => `
   INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
-    SELECT gen_random_uuid(), 'A-${handle}-' || n, business.id, '${kind}', '${handle}-' || n, '${handle} ' || n, 'marram', 'MA-${handle}-' || n, now(), business.opened_by FROM business, generate_series(1, ${count}) n`
+    SELECT gen_random_uuid(), 'A-${handle}-' || n, business.id, '${kind}', '${handle}-' || n, '${handle} ' || n, 'marram',
+      'MA-${handle}-' || n, now(), business.opened_by FROM business, generate_series(1, ${count}) n`
 
 /** So many grants of \`run\` to each holder, spread evenly over the targets. */
 const addGrants = (holder: 'person' | 'team', each: number, where = '', target: 'asset' | 'bundle' = 'asset') => `
@@ -145,7 +193,8 @@ const addGrants = (holder: 'person' | 'team', each: number, where = '', target: 
     SELECT gen_random_uuid(), business.id, target.id, '${holder}', holder.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), business.opened_by
     FROM business, (SELECT id, row_number() OVER (ORDER BY id) AS n FROM ${holder}) holder
     JOIN generate_series(1, ${each}) step ON true
-    JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n, count(*) OVER () AS all FROM ${target} ${where}) target ON target.n = (holder.n * 7 + step * 13) % target.all + 1
+    JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n, count(*) OVER () AS all
+      FROM ${target} ${where}) target ON target.n = (holder.n * 7 + step * 13) % target.all + 1
     ON CONFLICT DO NOTHING`
 
 const asked = 'g.holder_id AS person, a.kind, a.platform_ref AS ref'

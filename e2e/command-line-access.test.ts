@@ -84,8 +84,11 @@ test('what is asked for lands on a desk, and can be granted with less', async ()
     'It is on the desk of Agnese Torvald and Ruben Achterberg',
   )
   const { run } = as('Agnese')
-  const [, id] = /Bea Fontaine asks for Day Trips .*accept (\S+)/.exec((await run('desk')).out)!
-  expect(await run('accept', id!, '--less', 'watch on page/day-trips')).toMatchObject({ status: 0 })
+  const [, id] = /Bea Fontaine asks for .*Day Trips.*accept (\S+)/.exec((await run('desk')).out)!
+  expect(await run('accept', id!, '--less', 'watch on page/day-trips')).toMatchObject({
+    status: 0,
+    err: expect.stringMatching(/^Bea Fontaine asks for .*[\s\S]*allows to /),
+  })
   expect((await run('what', bea)).out).toMatch(/page\/day-trips .*watch/)
 })
 
@@ -187,8 +190,45 @@ test('a lost letter’s link is passed on, and is answered from another address 
   expect((await run('can', 'oona@prewitt.example', 'caption.edit', 'channel/decks-and-harbours')).status).toBe(0)
 })
 
+test('what is done to admins is told with its reason, asked to be undone, and takes two where the business chose so', async () => {
+  const agnese = commandLine(scene.url, (await scene.signIn(scene.called('Agnese'))).token)
+  expect(await agnese.run('--yes', 'standing', priya, 'admin')).toMatchObject({
+    status: 2,
+    err: expect.stringContaining('takes a reason'),
+  })
+  expect((await agnese.run('--yes', 'standing', priya, 'admin', '--note', 'For the summer.')).out).toContain('is admin')
+  expect(await as('Agnese').run('standing', priya, 'member', '--note', 'No.')).toMatchObject({
+    status: 3,
+    err: expect.stringContaining('with nobody there'),
+  })
+  const ruben = as('Ruben')
+  const [, change] = /^(\S+) +Ondaverde Ferries +Agnese Torvald made Priya Lindqvist an admin +For the summer\./m.exec(
+    (await ruben.run('admins')).out,
+  )!
+  expect((await ruben.run('admins', 'undo', change!, '--reason', 'Two are enough.')).out).toContain(
+    'Asked to undo that Agnese Torvald made Priya Lindqvist an admin',
+  )
+  expect((await ruben.run('admins')).out).toContain('asked for')
+  const [, request] = /Ruben Achterberg asks to undo.*accept (\S+)/.exec((await agnese.run('desk')).out)!
+  expect(await agnese.run('--yes', 'accept', request!)).toMatchObject({
+    status: 0,
+    out: expect.stringContaining('Priya Lindqvist is member'),
+  })
+  expect((await agnese.run('admins', 'approvals', 'two', '--reason', 'We are three.')).out).toContain(
+    'takes two admins',
+  )
+  expect((await agnese.run('--yes', 'standing', bea, 'admin', '--note', 'She knows the ropes.')).out).toContain(
+    'It waits for Ruben Achterberg',
+  )
+  expect(await agnese.run('admins', 'approvals', 'three', '--reason', 'x')).toMatchObject({ status: 2 })
+})
+
 test('one’s own sign-ins and addresses are tended from the shell', async () => {
-  const { run } = as('Tomasz')
+  expect(await as('Tomasz').run('token', 'spare')).toMatchObject({
+    status: 3,
+    err: expect.stringContaining('with nobody there'),
+  })
+  const { run } = commandLine(scene.url, (await scene.signIn(scene.called('Tomasz'))).token)
   await run('token', 'spare')
   const [, id] = /token “spare”.* ([0-9a-f-]{36})$/m.exec((await run('sign-ins')).out)!
   expect(await run('sign-ins', 'end', id!)).toMatchObject({ status: 0 })

@@ -45,7 +45,9 @@ test('an offer is reviewed, sent, read in the other inbox, accepted in part, and
   expect(offered.err).toContain('What you give is the ceiling')
   expect(offered.out).toContain('Offered to Gullwright & Moss: run on Winter Freight')
   const [row] = JSON.parse((await agency.run('inbox', '--json')).out) as { id: string }[]
-  expect((await agency.run('inbox', row!.id)).out).toContain('Ondaverde Ferries offers: run on Winter Freight')
+  expect((await agency.run('inbox', row!.id)).out).toContain(
+    'Agnese Torvald of Ondaverde Ferries offers Gullwright & Moss run on Winter Freight.',
+  )
   expect((await agency.run('accept', row!.id, '--less', `draft on ${winter} hiding revenue`)).out).toContain(
     'Accepted from Ondaverde Ferries: draft on Winter Freight',
   )

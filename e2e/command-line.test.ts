@@ -60,7 +60,7 @@ test('the whole story by the command line: claim, let, accept, who, can, why, lo
   expect(sent.err).toMatch(
     /allows .*publish and pause adverts[\s\S]*money .*Ferry house card[\s\S]*until .*\(Europe\/Lisbon\)/,
   )
-  expect((await agnese.run('desk')).out).toContain('priya@ondaverde.example: Summer Crossings')
+  expect((await agnese.run('desk')).out).toContain('invited priya@ondaverde.example to run on Summer Crossings')
 
   const link = await scene.link('priya@ondaverde.example')
   expect(
@@ -83,7 +83,7 @@ test('the whole story by the command line: claim, let, accept, who, can, why, lo
   expect((await agnese.run('can', 'priya@ondaverde.example', 'ads.publish', crossings)).status).toBe(0)
   expect((await agnese.run('can', 'priya@ondaverde.example', 'billing.see', crossings)).status).toBe(1)
   expect((await agnese.run('why', 'priya@ondaverde.example', 'ads.publish', crossings)).out).toContain(
-    '✓ Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue',
+    '✓ Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue',
   )
 
   expect(

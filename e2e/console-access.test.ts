@@ -1,5 +1,5 @@
+import { answerOf, famigliaClient } from '@famiglia/client'
 import type { Page } from 'playwright-core'
-import { generate } from 'otplib'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { openBrowser, pageOf, type Browser } from './support/browser.ts'
 import { openScene, type Scene } from './support/scene.ts'
@@ -21,9 +21,9 @@ test('the desk of the demo shows all that waits, each with one next step', async
   const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/desk')
   for (const words of [
-    'Sanne Okoro of Porto Lindo Tourist Board asks for watch on the page day-trips',
-    'Tomasz Oyelaran asks for access to Summer Crossings',
-    'oona@pebblecast.example has not answered the invitation',
+    'Sanne Okoro of Porto Lindo Tourist Board asks for watch on Day Trips and Crossings & cabins',
+    'Tomasz Oyelaran asks for',
+    'invited oona@pebblecast.example to',
     'Bea Fontaine reaches Summer Crossings until',
     'Bea Fontaine is to run our adverts, and cannot yet',
     'The page Winter Timetable is reached by the admins alone',
@@ -88,6 +88,46 @@ test('composed from a purpose, the sentence takes the tied assets along and says
   await page
     .getByText('let tomasz@ondaverde.example ads.attach, leads.collect on page/day-trips to "run our adverts"')
     .waitFor()
+})
+
+test('what a purpose takes along only if one wants it is left out by a click, and taken along again', async () => {
+  const page = await pageOf(browser, scene, scene.agnese)
+  const sentence = 'let quill@ondaverde.example "run our adverts" on ad-account/summer-crossings'
+  await to(page, `/give?say=${encodeURIComponent(sentence)}`)
+  const catalog = page.getByRole('checkbox', { name: /Crossings & cabins/ })
+  await catalog.uncheck()
+  await page.locator('.said code').filter({ hasText: 'and tag.use on tag/' }).waitFor()
+  expect(await page.locator('.said code').innerText()).not.toContain('catalog')
+  expect(await page.locator('.said code').innerText()).toContain('to "run our adverts"')
+  await page.getByText('Yes: everything it takes is there.').waitFor()
+  await catalog.check()
+  await page.getByText(sentence, { exact: true }).waitFor()
+})
+
+test('the standing somebody new joins with is one with what they get in the review, and outlives a reload', async () => {
+  const page = await pageOf(browser, scene, scene.agnese)
+  await to(page, `/review?say=${encodeURIComponent('let quill@ondaverde.example watch on page/day-trips')}`)
+  await page.getByLabel('Standing').selectOption('finance')
+  await page.getByText('joining as finance').waitFor()
+  await page.reload()
+  await page.getByText('joining as finance').waitFor()
+  expect(await page.getByLabel('Standing').inputValue()).toBe('finance')
+  await page.getByText('quill@ondaverde.example joins Ondaverde Ferries as finance (sees the bills').waitFor()
+})
+
+test('a sentence with several levels is shown whole, with the end of each, and nothing of it is lost on the way to the review', async () => {
+  const page = await pageOf(browser, scene, scene.agnese)
+  const sentence =
+    'let bea@ondaverde.example watch on page/day-trips and draft on ad-account/winter-freight until 2027-03-31'
+  await to(page, `/give?say=${encodeURIComponent(sentence)}`)
+  await page.getByText('What stands after “and” stays as it is.').waitFor()
+  await page.getByText('Winter Freight: The end of 31 March 2027').waitFor()
+  await page.getByText('Day Trips: No end is set.').waitFor()
+  await page.getByRole('button', { name: 'Read it over' }).click()
+  await page.getByText('Winter Freight: The end of 31 March 2027').waitFor()
+  await page.getByRole('link', { name: 'Change the sentence' }).click()
+  await page.getByRole('button', { name: 'Leave it out' }).click()
+  await page.getByText('let bea@ondaverde.example watch on page/day-trips', { exact: true }).waitFor()
 })
 
 test('who may not give sees no way to, asks in one step, and gets less than asked for', async () => {
@@ -179,6 +219,77 @@ test('a standing is chosen apart from assets, after reading what it means; someb
   expect(await scene.link('quill@ondaverde.example')).toBeTruthy()
 })
 
+test('an admin is made after saying why; the others find it on their desk, and ask for it to be undone', async () => {
+  const page = await pageOf(browser, scene, await scene.signIn(scene.agnese))
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Idris Vannucci' }).click()
+  await page.getByLabel('Standing').selectOption('admin')
+  await page.getByLabel('Why, for all admins').fill('He speaks for us when I am at sea.')
+  await page.getByRole('button', { name: 'Make Idris admin' }).click()
+  await page.getByText('Idris Vannucci is admin of Ondaverde Ferries now').waitFor()
+
+  const ruben = await pageOf(browser, scene, scene.called('Ruben'))
+  await to(ruben, '/desk')
+  await ruben.getByText('Agnese Torvald made Idris Vannucci an admin').waitFor()
+  await ruben.getByRole('button', { name: 'Ask for it to be undone' }).click()
+  await ruben.getByLabel('Why it should be undone').fill('We said two admins are enough.')
+  await ruben.getByRole('button', { name: 'Ask for it', exact: true }).click()
+  await ruben.getByText('Asked to undo that Agnese Torvald made Idris Vannucci an admin of Ondaverde Ferries').waitFor()
+  await ruben.getByText('It was asked for it to be undone; another admin decides.').waitFor()
+  await to(page, '/desk')
+  const row = page.getByRole('listitem').filter({ hasText: 'Ruben Achterberg asks to undo that' })
+  await row.getByRole('link', { name: 'Read and answer' }).click()
+  await page.getByRole('heading', { name: 'Asked among admins' }).waitFor()
+  await page.getByRole('button', { name: 'Agree' }).click()
+  await page.getByText('Idris Vannucci is member of Ondaverde Ferries now, and was admin.').waitFor()
+})
+
+test('who was ended as an admin finds it under their own access, and asks for it to be undone from there', async () => {
+  const page = await pageOf(browser, scene, await scene.signIn(scene.agnese))
+  await to(page, `/review?say=${encodeURIComponent(`end ${scene.called('Ruben').email}`)}`)
+  await page.getByText('Ruben Achterberg stops being an admin of Ondaverde Ferries').waitFor()
+  await page.getByText('All admins of Ondaverde Ferries are told at once, and why.').waitFor()
+  await page.getByRole('button', { name: 'End it' }).click()
+  await page.getByText('takes a reason').waitFor()
+  await page.getByLabel('Why, for all admins').fill('He has not been here since spring.')
+  await page.getByRole('button', { name: 'End it' }).click()
+  await page.getByText('Ended: ').waitFor()
+  const ruben = await pageOf(browser, scene, scene.called('Ruben'))
+  await ruben.goto(`${scene.url}/my-access`)
+  await ruben.getByText('Agnese Torvald ended Ruben Achterberg, who was an admin at Ondaverde Ferries').waitFor()
+  await ruben.getByRole('button', { name: 'Ask for it to be undone' }).click()
+  await ruben.getByLabel('Why it should be undone').fill('I was at sea.')
+  await ruben.getByRole('button', { name: 'Ask for it', exact: true }).click()
+  await ruben.getByText('Asked to undo that Agnese Torvald ended Ruben Achterberg').waitFor()
+})
+
+test('that it takes two admins is chosen with a reason, and said where people are listed', async () => {
+  const page = await pageOf(browser, scene, await scene.signIn(scene.agnese))
+  await to(page, '/lists')
+  await page.getByText('One admin alone makes and lowers others').waitFor()
+  await page.getByRole('button', { name: 'Let it take two' }).click()
+  await page.getByLabel('Why, for all admins').fill('The house has grown.')
+  await page.locator('form').getByRole('button', { name: 'Let it take two' }).click()
+  await page.getByText('To make or lower an admin takes two of them').waitFor()
+  await scene.letters(scene.agnese.email)
+  expect((await scene.newestLetter(scene.agnese.email)).subject).toContain('it takes two admins')
+})
+
+test('who is paused is shown with all they hold, marked as not counting now', async () => {
+  const page = await pageOf(browser, scene, scene.agnese)
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Priya Lindqvist' }).click()
+  await page.getByRole('button', { name: 'Pause' }).click()
+  await page.getByText('Not now: their membership is paused.').first().waitFor()
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Summer Crossings' }).click()
+  await page.getByText('run, not now: their membership is paused').waitFor()
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Priya Lindqvist' }).click()
+  await page.getByRole('button', { name: 'Resume' }).click()
+  await page.getByText('Not now: their membership is paused.').first().waitFor({ state: 'detached' })
+})
+
 test('the page of an asset tells who is ready with it, and what mends it for who is not', async () => {
   const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/lists')
@@ -214,7 +325,8 @@ test('an asset that is not there yet is created by the word of the trade, and as
   await page.getByText('Tomasz Oyelaran has run on').waitFor()
 })
 
-test('a passkey is added, signs in, and is the fresh proof', async () => {
+/** A page whose device keeps passkeys, and says yes by itself. */
+async function pageWithPasskeys(): Promise<Page> {
   const page = await browser.page()
   const devtools = await page.context().newCDPSession(page)
   await devtools.send('WebAuthn.enable')
@@ -228,12 +340,17 @@ test('a passkey is added, signs in, and is the fresh proof', async () => {
       automaticPresenceSimulation: true,
     },
   })
+  return page
+}
+
+test('a passkey is added, signs in, and is the fresh proof', async () => {
+  const page = await pageWithPasskeys()
   const priya = scene.called('Priya')
   await page.goto(`${scene.url}/sign-in`)
   await page.fill('input[name=address]', priya.email)
   await page.fill('input[name=password]', priya.password)
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
-  await page.fill('input[name=code]', await generate({ secret: priya.totpSecret! }))
+  await page.fill('input[name=code]', await scene.code(priya))
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await page.getByRole('heading', { name: /Priya\./ }).waitFor()
   await page.goto(`${scene.url}/my-access/sign-in`)
@@ -254,6 +371,38 @@ test('a passkey is added, signs in, and is the fresh proof', async () => {
     `SELECT proven_by AS by FROM session WHERE proven_at IS NOT NULL ORDER BY proven_at DESC LIMIT 1`,
   )
   expect(proof!.by).toBe('passkey')
+})
+
+test('a passkey, once added, is asked for: neither the password alone signs in, nor does a mailbox alone choose a new one', async () => {
+  const page = await pageWithPasskeys()
+  const { email, password } = scene.tomasz
+  const signIn = async (secret: string) => {
+    await page.goto(`${scene.url}/sign-in`)
+    await page.fill('input[name=address]', email)
+    await page.fill('input[name=password]', secret)
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  }
+  await signIn(password)
+  await page.getByRole('heading', { name: /Tomasz\./ }).waitFor()
+  await page.goto(`${scene.url}/my-access/sign-in`)
+  await page.fill('input[name=passkey]', 'this phone')
+  await page.getByRole('button', { name: 'Add a passkey' }).click()
+  await page.getByText('your password alone does not sign you in').waitFor()
+  await page.getByText('Keep these apart from your password').waitFor()
+  await page.getByRole('row').filter({ hasText: 'this one' }).getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('heading', { name: 'with a password' }).waitFor()
+  await signIn(password)
+  await page.getByRole('heading', { name: 'with your passkey' }).waitFor()
+  await page.getByRole('button', { name: 'With a passkey' }).click()
+  await page.getByRole('heading', { name: /Tomasz\./ }).waitFor()
+
+  await answerOf(famigliaClient({ url: scene.url }).POST('/v1/forgotten-passwords', { body: { address: email } }))
+  await page.goto(`${scene.url}/new-password#${await scene.link(email, 'Choose a new password')}`)
+  await page.fill('input[name=password]', 'captions over every gull')
+  await page.getByRole('button', { name: 'Choose it' }).click()
+  await page.getByText('Your passkey, or a recovery code').waitFor()
+  await page.getByRole('button', { name: 'With your passkey' }).click()
+  await page.getByText('All sign-ins that were open have ended').waitFor()
 })
 
 test('a forgotten password is chosen anew by the console', async () => {

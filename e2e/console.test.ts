@@ -161,6 +161,18 @@ test('the business is switched with one key, and searched with another', async (
   expect(await agnese.getByRole('link', { name: 'Summer Crossings' }).count()).toBe(0)
 })
 
+test('a page shows all that it asked for, in whatever order the answers come', async () => {
+  const { id } = (await scene.sql<{ id: string }>(`SELECT id FROM person WHERE name = 'Tomasz Oyelaran'`))[0]!
+  const of = `/people/${id}`
+  await agnese.route(`**/v1/**${of}`, async answer => {
+    await new Promise(resolve => setTimeout(resolve, 700))
+    await answer.continue()
+  })
+  await agnese.goto(`${scene.url}/${scene.agnese.business}${of}/as`)
+  await agnese.getByRole('heading', { level: 1, name: /^Tomasz works for/ }).waitFor({ timeout: 8_000 })
+  await agnese.unrouteAll()
+})
+
 test('no page has a finding of axe, by day, by night or on a phone, and none is wider than the phone', async () => {
   const cookies = await agnese.context().cookies()
   const [asset] = await scene.sql<{ number: string }>(`SELECT number FROM asset WHERE handle = 'winter-freight'`)

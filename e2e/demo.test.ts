@@ -93,8 +93,8 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
   })
   expect(await waiting(place)).toMatchObject({
     received: [
-      { kind: 'business-ask', from: 'Sanne Okoro', business: 'Porto Lindo Tourist Board' },
-      { kind: 'ask', from: 'Tomasz Oyelaran' },
+      { kind: 'ask', said: expect.stringContaining('Tomasz Oyelaran asks for watch on Summer Crossings') },
+      { kind: 'business-ask', said: expect.stringContaining('Sanne Okoro of Porto Lindo Tourist Board asks for') },
     ],
     waiting: [{ to: 'oona@pebblecast.example' }],
     lapsed: [{ to: 'leander@ondaverde.example' }],

@@ -48,6 +48,45 @@ test('while PostgreSQL is gone every answer is 503 with Retry-After; afterwards 
   expect(whole.whole).toBe(true)
 })
 
+test('PostgreSQL is started anew twenty times under load: each answer is whole or 503, the service goes on, every letter comes once', async () => {
+  let busy = true
+  const answers = new Map<number, number>()
+  const invited: string[] = []
+  const count = ({ status }: Response) => answers.set(status, (answers.get(status) ?? 0) + 1)
+  const ask = (path: string, body?: object) =>
+    fetch(`${scene.url}/v1/businesses/${scene.agnese.business}${path}`, {
+      method: body ? 'POST' : 'GET',
+      headers: { authorization: `Bearer ${scene.agnese.token}`, 'content-type': 'application/json' },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    })
+  const decide = async () => {
+    while (busy)
+      count(await ask('/decisions', { who: scene.agnese.email, action: 'ads.see', asset: 'ad-account/winter-freight' }))
+  }
+  const invite = async () => {
+    for (let turn = 0; busy; turn++) {
+      const address = `hand${turn}@ondaverde.example`
+      const answer = await ask('/sentences', { sentence: `let ${address} watch on ad-account/winter-freight` })
+      count(answer)
+      if (answer.ok) invited.push(address)
+    }
+  }
+  const load = [decide(), decide(), invite()]
+  for (let restart = 0; restart < 20; restart++) {
+    await server.interrupt()
+    await server.resume()
+    await sleep(150 + Math.random() * 400)
+  }
+  busy = false
+  await Promise.all(load)
+  expect([...answers.keys()].filter(status => status !== 503 && status >= 400)).toEqual([])
+  expect(answers.get(503)).toBeGreaterThan(0)
+  expect(invited.length).toBeGreaterThan(0)
+  await eventually(async () => {
+    for (const address of invited) expect(scene.town.inbox.letters.list(address), address).toHaveLength(1)
+  })
+})
+
 async function eventually(check: () => Promise<void>): Promise<void> {
   for (let tries = 0; ; tries++) {
     try {

@@ -19,7 +19,7 @@ const tasks = {
     run: [tsx('scripts/serve.ts', ...args)],
   }),
   code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
-  test: args => ({ needs: [packages, postgres, chromium, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
+  test: args => ({ needs: [packages, postgres, chromium, nginx, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
   bench: args => ({ needs: [packages, postgres], run: [tsx('bench/main.ts', ...args)] }),
   build: () => ({
     needs: [packages],
@@ -30,6 +30,8 @@ const tasks = {
     needs: [packages, postgres, chromium, terminal, interfaces],
     run: [tsx('scripts/screenshots.ts', ...args)],
   }),
+  /** Breaks core in some two thousand small ways, one at a time, and counts how many its tests notice. */
+  mutate: () => ({ needs: [packages], run: [[bin('stryker'), 'run']] }),
   check: () => ({
     needs: [packages],
     run: [
@@ -103,6 +105,11 @@ function postgres() {
 
 function chromium() {
   if (!existsSync('/usr/bin/chromium')) debian('Chromium', ['chromium'])
+}
+
+/** A proxy that speaks TLS, to test the service behind one. */
+function nginx() {
+  if (!existsSync('/usr/sbin/nginx')) debian('nginx', ['nginx-light', 'openssl'])
 }
 
 function terminal() {

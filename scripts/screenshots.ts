@@ -177,7 +177,7 @@ async function lookAround(page: Page): Promise<void> {
   await keep(page, 'groups')
   await to('/lists')
   await page.getByRole('link', { name: 'Fenn Delacroix-Umar' }).click()
-  await page.getByRole('link', { name: /See .*out/ }).click()
+  await page.getByRole('link', { name: /^Offboard / }).click()
   await page.getByRole('heading', { name: 'Fenn Delacroix-Umar is about to go.' }).waitFor()
   await keep(page, 'leaving')
   await page.getByRole('link', { name: 'History', exact: true }).click()

@@ -86,6 +86,8 @@ export class Context {
 
   async prove(given: { code?: string; password?: string }): Promise<Schemas['Me']> {
     const me = await this.me()
+    if (me.person.secondProof && !me.person.codeSetUp)
+      throw new Exit(4, 'You have a passkey set up: confirm with it in the console, then “famiglia sign-in” again.')
     const asked =
       Object.keys(given).length > 0
         ? given

@@ -11,6 +11,7 @@ import { deskCommand } from './commands/desk.ts'
 import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
 import { partnerCommands } from './commands/partners.ts'
+import { adminCommands } from './commands/admins.ts'
 import { peopleCommands } from './commands/people.ts'
 import { readingCommands } from './commands/reading.ts'
 import { sentenceCommands } from './commands/sentences.ts'
@@ -51,6 +52,7 @@ export function makeProgram(environment: Environment): Command {
   assetCommands(program, run)
   arrangingCommands(program, run)
   peopleCommands(program, run)
+  adminCommands(program, run)
   partnerCommands(program, run)
   inboxCommand(program, run)
   cardCommands(program, run)

@@ -37,7 +37,7 @@ export interface paths {
                     content: {
                         "application/json": {
                             /** @enum {string|null} */
-                            needs: "code" | null;
+                            needs: "code" | "passkey" | null;
                             person: {
                                 id: string;
                                 name: string;
@@ -291,6 +291,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
+                            /** @description Drawn with the first second step, and told this once; none where there were some. */
                             recoveryCodes: string[];
                         };
                     };
@@ -626,7 +627,7 @@ export interface paths {
             };
         };
         put?: never;
-        /** Add the passkey that the browser made */
+        /** Add the passkey that the browser made; recovery codes come with the first */
         post: {
             parameters: {
                 query?: never;
@@ -652,7 +653,8 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            done: boolean;
+                            /** @description Drawn with the first second step, and told this once; none where there were some. */
+                            recoveryCodes: string[];
                         };
                     };
                 };
@@ -999,6 +1001,11 @@ export interface paths {
                         password: string;
                         code?: string;
                         recovery?: string;
+                        passkey?: {
+                            /** Format: uuid */
+                            challenge: string;
+                            credential: unknown;
+                        };
                     };
                 };
             };
@@ -1011,7 +1018,7 @@ export interface paths {
                     content: {
                         "application/json": {
                             /** @enum {string|null} */
-                            needs: "code" | null;
+                            needs: "code" | "passkey" | null;
                         };
                     };
                 };
@@ -1600,7 +1607,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What somebody reaches of the business’s assets */
+        /** What somebody holds of the business’s assets: one of its people, of a partner’s, or who is invited */
         get: {
             parameters: {
                 query?: {
@@ -1942,6 +1949,272 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/admin-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done to admins within the last three days, and can be asked to be undone */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["AdminChange"][];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/admin-changes/{change}/undoing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for it to be undone; a second admin decides */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    change: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            proposal: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/admin-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done to you as an admin within the last three days */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["AdminChange"][];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/me/admin-changes/{change}/undoing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for what was done to you to be undone; another admin decides */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    change: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            proposal: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/approvals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose whether it takes two admins to make or lower one */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        twoApprovals: boolean;
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            proposal: string | null;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/people/{person}/leaving": {
         parameters: {
             query?: never;
@@ -2004,6 +2277,8 @@ export interface paths {
                             key: string;
                             address: string;
                         }[];
+                        /** @description Why; needed where an admin goes or is made. */
+                        reason?: string;
                     };
                 };
             };
@@ -3070,7 +3345,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The business’s bundles, 200 at most */
+        /** The business’s bundles, 200 at most; for members those with something in them that they reach */
         get: {
             parameters: {
                 query?: never;
@@ -3171,7 +3446,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One bundle and what is in it */
+        /** One bundle and what is in it; for members what they reach of it */
         get: {
             parameters: {
                 query?: never;
@@ -3662,6 +3937,11 @@ export interface paths {
                 content: {
                     "application/json": {
                         sentence: string;
+                        /**
+                         * @description What somebody new is to join as; without it as an open invitation says, else as member.
+                         * @enum {string}
+                         */
+                        standing?: "member" | "finance" | "admin";
                     };
                 };
             };
@@ -6079,7 +6359,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.not-yours" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -6136,6 +6416,8 @@ export interface components {
             openedAt: string;
             /** @description Your own standing there. */
             standing: string;
+            /** @description Whether making or lowering an admin waits for the yes of a second one. */
+            twoApprovals: boolean;
             /** @description Whether what partners offer takes effect without approval. */
             offersAtOnce: boolean;
             /** @description Who holds it in trust, by name, until its owner takes it over. */
@@ -6154,10 +6436,14 @@ export interface components {
             /** Format: date-time */
             since: string;
             invitedBy: string | null;
-            secondProof: boolean;
+            /** @description Null for who is not to know. */
+            secondProof: boolean | null;
             paused: boolean;
             frozen: boolean;
-            teams: string[];
+            teams: {
+                handle: string;
+                name: string;
+            }[];
             /** @description Assets they hold a grant of their own on. */
             assets: number;
         };
@@ -6186,12 +6472,36 @@ export interface components {
             canSpend: boolean;
             /** @description Each path as a sentence. */
             through: string[];
+            /** @enum {string} */
+            state: "in force" | "waiting" | "not begun" | "stopped";
+            /** @description Why it does not count now, as after “because”; null where it does. */
+            why: string | null;
             /** Format: date-time */
             until: string | null;
             /** Format: date-time */
             lastUsed: string | null;
             /** @description The sentence that says their own grant as it stands. */
             said: string | null;
+        };
+        AdminChange: {
+            id: string;
+            business: {
+                number: string;
+                name: string;
+            };
+            /** @description Who did what: `Ruben Achterberg made Bea Fontaine an admin`. */
+            said: string;
+            reason: string;
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: date-time
+             * @description Until when it can be asked to be undone.
+             */
+            until: string;
+            /** @description The request to undo it that waits for an answer. */
+            proposal: string | null;
+            canAsk: boolean;
         };
         Leaving: {
             person: {
@@ -6293,7 +6603,9 @@ export interface components {
                 address: string;
             };
             /** @enum {string} */
-            state: "in force" | "waiting" | "not begun";
+            state: "in force" | "waiting" | "not begun" | "stopped";
+            /** @description Why it does not count now, as after “because”; null where it does. */
+            why: string | null;
             tier: string | null;
             /** @description Actions given by name, beyond the tier. */
             named: string[];
@@ -6467,6 +6779,8 @@ export interface components {
             } | null;
             staysOpenUntil: string | null;
             takesProof: boolean;
+            /** @description Whether why has to be said, as a note: all admins are told. */
+            takesReason: boolean;
             proofIsFresh: boolean;
             mails: {
                 to: string;
@@ -6488,6 +6802,25 @@ export interface components {
             kind: string;
             /** @description What its kind is called. */
             noun: string;
+            heading: string;
+            /** @description One sentence of who wants what from whom, for who reads it. */
+            outset: string;
+            /** @description The names in it, to be set strong. */
+            names: string[];
+            /** @enum {string} */
+            answeredBy: "address" | "business" | "colleagues";
+            /** @description What accepting it is called, and accepting less; null where there is no less. */
+            yes: {
+                whole: string;
+                less: {
+                    begin: string;
+                    send: string;
+                } | null;
+            };
+            canBeSentAgain: boolean;
+            canBePassedOn: boolean;
+            /** @description What a yes brings along beside what it allows. */
+            afterwards: string | null;
             /** @enum {string} */
             state: "open" | "accepted" | "declined" | "withdrawn" | "lapsed" | "void" | "cooling" | "completed" | "stopped";
             business: {
@@ -6803,28 +7136,45 @@ export interface components {
             received: {
                 proposal: string;
                 kind: string;
-                from: string;
-                business: string;
-                assets: string[];
-                reason: string | null;
-                /** Format: date-time */
-                openedAt: string;
-                /** Format: date-time */
-                lapsesAt: string;
-            }[];
-            /** @description Sent, and not answered yet. */
-            waiting: {
-                proposal: string;
-                kind: string;
+                /** @description Who wants what from whom, in one sentence. */
+                said: string;
+                note: string | null;
+                /** @description The names in it, to be set strong. */
+                names: string[];
+                /** @enum {string} */
+                answeredBy: "address" | "business" | "colleagues";
+                canBeSentAgain: boolean;
+                canBePassedOn: boolean;
+                /** @description The address it is bound to, where it is to one. */
                 to: string | null;
-                assets: string[];
+                moveTo: string | null;
                 /** Format: date-time */
                 openedAt: string;
                 /** Format: date-time */
                 lapsesAt: string;
                 lapsesSoon: boolean;
+            }[];
+            /** @description Sent, and not answered yet. */
+            waiting: {
+                proposal: string;
+                kind: string;
+                /** @description Who wants what from whom, in one sentence. */
+                said: string;
+                note: string | null;
+                /** @description The names in it, to be set strong. */
+                names: string[];
+                /** @enum {string} */
+                answeredBy: "address" | "business" | "colleagues";
+                canBeSentAgain: boolean;
+                canBePassedOn: boolean;
+                /** @description The address it is bound to, where it is to one. */
+                to: string | null;
                 moveTo: string | null;
-                by: string;
+                /** Format: date-time */
+                openedAt: string;
+                /** Format: date-time */
+                lapsesAt: string;
+                lapsesSoon: boolean;
             }[];
             /** @description Ends within 30 days. */
             ending: {
@@ -6839,9 +7189,9 @@ export interface components {
                 from: string | null;
                 /** @description The sentence that gives it as long again. */
                 prolong: string | null;
-                /** @description What to ask its giver for to keep it as long again. */
+                /** @description What to ask its giver for to keep it as long again; of nobody where it is asked in the own business. */
                 ask: {
-                    of: string;
+                    of: string | null;
                     wanted: string;
                 } | null;
             }[];

@@ -2,6 +2,7 @@ import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { MovableClock } from '@famiglia/service'
 import {
   asDemoPerson,
+  inPerson,
   bringIn,
   acceptInvitation,
   askOf,
@@ -69,14 +70,15 @@ export async function tellBeginning(town: Town): Promise<{ agnese: Teller; tomas
   return { agnese, callum, tomasz: await joinByLetter(town, tomasz) }
 }
 
-export async function peopleOfBeginning(
-  town: Town,
-  { agnese, tomasz: member, callum }: Awaited<ReturnType<typeof tellBeginning>>,
-): Promise<DemoPerson[]> {
+export function peopleOfBeginning({
+  agnese,
+  tomasz: member,
+  callum,
+}: Awaited<ReturnType<typeof tellBeginning>>): DemoPerson[] {
   return [
-    await asDemoPerson(town, agnese, 'admin of Ondaverde Ferries'),
-    await asDemoPerson(town, member, 'member of Ondaverde Ferries'),
-    await asDemoPerson(town, callum, 'admin of Gullwright & Moss'),
+    asDemoPerson(agnese, 'admin of Ondaverde Ferries'),
+    asDemoPerson(member, 'member of Ondaverde Ferries'),
+    asDemoPerson(callum, 'admin of Gullwright & Moss'),
   ]
 }
 
@@ -98,7 +100,8 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   const { agnese } = beginning
   await bringInTheRest(town, agnese)
   await arrangeAssets(agnese)
-  await setStanding(agnese, ruben.address, 'admin')
+  const reason = 'So that one of us can always act, whoever is at sea.'
+  await setStanding(await inPerson(town, agnese), ruben.address, 'admin', reason)
   const second = await joinByLetter(town, ruben)
   await say(
     agnese,
@@ -172,20 +175,20 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   })
   daysBeforeToday(0)
   return [
-    await asDemoPerson(town, agnese, 'admin of Ondaverde Ferries'),
-    await asDemoPerson(town, second, 'admin too, without a second step'),
-    await asDemoPerson(town, lead, 'leads paid media'),
-    await asDemoPerson(town, beginning.tomasz, 'content; has asked for more'),
-    await asDemoPerson(town, finance, 'finance'),
-    await asDemoPerson(town, analyst, 'analyst, money hidden'),
-    await asDemoPerson(town, temp, 'summer temp, about to end'),
-    await asDemoPerson(town, studio, 'freelancer, videos; admin of Pebblecast Studio'),
-    await asDemoPerson(town, beginning.callum, 'admin of Gullwright & Moss, the agency'),
-    await asDemoPerson(town, partners.marisol, 'at the agency, put on Summer Crossings'),
-    await asDemoPerson(town, partners.dae, 'at the agency, put on Summer Crossings to look'),
-    await asDemoPerson(town, partners.measures, 'admin of Tallow Street Measures'),
-    await asDemoPerson(town, partners.board, 'admin of the tourist board; has asked for something'),
-    await asDemoPerson(town, partners.client, 'admin of Vastholm Freight, another client of the agency'),
+    asDemoPerson(agnese, 'admin of Ondaverde Ferries'),
+    asDemoPerson(second, 'admin too, without a second step'),
+    asDemoPerson(lead, 'leads paid media'),
+    asDemoPerson(beginning.tomasz, 'content; has asked for more'),
+    asDemoPerson(finance, 'finance'),
+    asDemoPerson(analyst, 'analyst, money hidden'),
+    asDemoPerson(temp, 'summer temp, about to end'),
+    asDemoPerson(studio, 'freelancer, videos; admin of Pebblecast Studio'),
+    asDemoPerson(beginning.callum, 'admin of Gullwright & Moss, the agency'),
+    asDemoPerson(partners.marisol, 'at the agency, put on Summer Crossings'),
+    asDemoPerson(partners.dae, 'at the agency, put on Summer Crossings to look'),
+    asDemoPerson(partners.measures, 'admin of Tallow Street Measures'),
+    asDemoPerson(partners.board, 'admin of the tourist board; has asked for something'),
+    asDemoPerson(partners.client, 'admin of Vastholm Freight, another client of the agency'),
   ]
 }
 
@@ -312,11 +315,16 @@ async function joinTeam({ client, business }: Teller, team: string, person: stri
   )
 }
 
-async function setStanding({ client, business }: Teller, person: string, standing: 'finance' | 'admin'): Promise<void> {
+async function setStanding(
+  { client, business }: Teller,
+  person: string,
+  standing: 'finance' | 'admin',
+  note?: string,
+): Promise<void> {
   await answerOf(
     client.PUT('/v1/businesses/{business}/people/{person}/standing', {
       params: { path: { business, person } },
-      body: { standing },
+      body: { standing, ...(note ? { note } : {}) },
     }),
   )
 }

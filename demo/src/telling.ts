@@ -29,6 +29,7 @@ export interface Teller {
   readonly address: string
   readonly password: string
   readonly totpSecret: string | null
+  readonly token: string
 }
 
 export async function openBusiness(town: Town, opening: Opening): Promise<Teller> {
@@ -38,9 +39,9 @@ export async function openBusiness(town: Town, opening: Opening): Promise<Teller
   const opened = await answerOf(famigliaClient({ url }).POST('/v1/openings/confirmation', { body: { link } }))
   const signedIn = await signIn(url, opening.person)
   const totpSecret = await setUpSecondProof(town, signedIn)
-  const client = famigliaClient({ url, token: await makeToken(town, signedIn, 'story', 365) })
+  const token = await makeToken(town, signedIn)
   const { name, address, password } = opening.person
-  return { client, business: opened.number, name, address, password, totpSecret }
+  return { client: famigliaClient({ url, token }), token, business: opened.number, name, address, password, totpSecret }
 }
 
 /** Accepts the newest invitation to an address, with a new sign-in. */
@@ -57,15 +58,27 @@ export async function joinByLetter(
   )
   const signedIn = await signIn(url, person)
   const totpSecret = secondProof ? await setUpSecondProof(town, signedIn) : null
-  const client = famigliaClient({ url, token: await makeToken(town, signedIn, 'story', 365) })
-  return { client, business: accepted.business.number, name, address, password, totpSecret }
+  const token = await makeToken(town, signedIn)
+  const business = accepted.business.number
+  return { client: famigliaClient({ url, token }), token, business, name, address, password, totpSecret }
+}
+
+/**
+ * Somebody of the story, there in person: what is about admins is done by no token. Signs in with the code of the coming
+ * half minute, since the present one may have been used to set it up.
+ */
+export async function inPerson(town: Town, { address, password, totpSecret, ...teller }: Teller): Promise<Teller> {
+  const code = totpSecret ? await generate({ secret: totpSecret, epoch: Math.floor(now(town) / 1000) + 30 }) : undefined
+  const client = await signIn(town.service.url, { address, password, code })
+  return { ...teller, address, password, totpSecret, client }
 }
 
 async function signIn(
   url: string,
-  { address, password }: { address: string; password: string },
+  { address, password, code }: { address: string; password: string; code?: string | undefined },
 ): Promise<FamigliaClient> {
-  const { response } = await famigliaClient({ url }).POST('/v1/sign-in', { body: { address, password } })
+  const body = { address, password, ...(code ? { code } : {}) }
+  const { response } = await famigliaClient({ url }).POST('/v1/sign-in', { body })
   const cookie = response.headers.getSetCookie().map(set => set.split(';')[0]!)
   if (!response.ok || cookie.length === 0) throw new Error(`${address} could not sign in: ${response.status}`)
   return famigliaClient({ url, cookie: cookie.join('; ') })
@@ -82,18 +95,14 @@ async function setUpSecondProof(town: Town, client: FamigliaClient): Promise<str
   return secret
 }
 
-async function makeToken(town: Town, client: FamigliaClient, name: string, days: number): Promise<string> {
-  const until = new Date(now(town) + days * 86_400_000).toISOString()
-  return (await answerOf(client.POST('/v1/me/tokens', { body: { name, until, unattended: true } }))).token
+/** A token that tells the story, and is good for some months after it. */
+async function makeToken(town: Town, client: FamigliaClient): Promise<string> {
+  const until = new Date(now(town) + 365 * 86_400_000).toISOString()
+  return (await answerOf(client.POST('/v1/me/tokens', { body: { name: 'demo', until, unattended: true } }))).token
 }
 
-/** What a person of the demo is told as: with a token that is good from the end of the story on. */
-export async function asDemoPerson(town: Town, teller: Teller, about: string): Promise<DemoPerson> {
-  const { name, address, password, totpSecret } = teller
-  const token = await makeToken(town, teller.client, 'demo', 180)
-  const { items } = await answerOf(teller.client.GET('/v1/me/sessions'))
-  const story = items.find(session => session.current)!
-  await answerOf(teller.client.DELETE('/v1/me/sessions/{id}', { params: { path: { id: story.id } } }))
+/** What a person of the demo is told as. */
+export function asDemoPerson({ name, address, password, totpSecret, token }: Teller, about: string): DemoPerson {
   return { name, email: address, password, about, totpSecret, token }
 }
 

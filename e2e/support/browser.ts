@@ -5,7 +5,7 @@ import type { Actor, Scene } from './scene.ts'
 
 export interface Browser {
   /** A page of a browser that knows nobody yet. */
-  page(options?: { width?: number; height?: number; dark?: boolean }): Promise<Page>
+  page(options?: { width?: number; height?: number; dark?: boolean; trusting?: boolean }): Promise<Page>
   close(): Promise<void>
 }
 
@@ -22,11 +22,12 @@ const flags = [
 export async function openBrowser(): Promise<Browser> {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags })
   return {
-    page: async ({ width = 1280, height = 800, dark = false } = {}) => {
+    page: async ({ width = 1280, height = 800, dark = false, trusting = false } = {}) => {
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
         reducedMotion: 'reduce',
+        ignoreHTTPSErrors: trusting,
       })
       context.setDefaultTimeout(40_000)
       return context.newPage()

@@ -60,6 +60,8 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   'PUT /v1/me/addresses/{address}/main': own,
   'DELETE /v1/me/addresses/{address}': own,
   'GET /v1/me/holdings': own,
+  'GET /v1/me/admin-changes': own,
+  'POST /v1/me/admin-changes/{change}/undoing': { ...own, body: { reason: 'x' } },
   'GET /v1/me/proposals': own,
   'GET /v1/me/proposals/{proposal}': own,
   'POST /v1/me/proposals/{proposal}/acceptance': own,
@@ -83,6 +85,9 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`DELETE ${at}/people/{person}/pause`]: { member: admin },
   [`PUT ${at}/people/{person}/freeze`]: { member: admin },
   [`DELETE ${at}/people/{person}/freeze`]: { member: admin },
+  [`GET ${at}/admin-changes`]: { member: admin },
+  [`POST ${at}/admin-changes/{change}/undoing`]: { member: admin, body: { reason: 'x' } },
+  [`PUT ${at}/approvals`]: { member: admin, body: { twoApprovals: true, reason: 'x' } },
   [`GET ${at}/people/{person}/leaving`]: { member: admin },
   [`POST ${at}/people/{person}/leaving`]: { member: admin },
 

@@ -50,7 +50,9 @@ export interface Scene {
     headers?: Record<string, string>,
   ): Promise<{ result: string; outcome: string; proposal: string | null; grants: string[] }>
   can(who: string, action: string, asset: string): Promise<boolean>
+  /** The subjects of somebody's letters, the newest first, once all that are on their way have come. */
   letters(to: string): Promise<string[]>
+  newestLetter(to: string): Promise<{ readonly subject: string; readonly text: string }>
   link(to: string, subject?: string): Promise<string>
   /** Signs in anew with a password and a code: a session that was proven just now, and grows old. */
   signIn(who: Actor): Promise<Actor>
@@ -73,6 +75,8 @@ const cheap: Settings = {
 export interface SceneOptions {
   readonly postgres?: string
   readonly settings?: Settings
+  /** The port the service listens on; a free one if none is said. */
+  readonly port?: number
   /** Whether the whole story of the demo is told, and not its beginning alone. */
   readonly whole?: boolean
 }
@@ -90,14 +94,12 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
     databaseUrl,
     secret,
     platformSecret: randomUUID(),
-    port: 0,
+    port: options.port ?? 0,
     keep: false,
     clock,
     settings: { ...cheap, ...options.settings },
   })
-  const people = options.whole
-    ? await tellScenario(town, clock)
-    : await peopleOfBeginning(town, await tellBeginning(town))
+  const people = options.whole ? await tellScenario(town, clock) : peopleOfBeginning(await tellBeginning(town))
   const actors = await Promise.all(people.map(person => actorOf(town, person)))
   const called = (name: string) => actors.find(actor => actor.name.startsWith(name))!
   const [agnese, tomasz, callum] = [called('Agnese'), called('Tomasz'), called('Callum')]
@@ -141,8 +143,12 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
         )
       ).allowed,
     letters: async to => {
-      await sleep(300)
+      await allDelivered(records)
       return town.inbox.letters.list(to).map(letter => letter.subject)
+    },
+    newestLetter: async to => {
+      await allDelivered(records)
+      return town.inbox.letters.list(to)[0]!
     },
     link: (to, subject = '') => linkIn(town, to, subject),
     signIn: async who => {
@@ -170,6 +176,15 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
     },
   }
   return scene
+}
+
+/** Waits for the letters that are on their way; those of a proposal are held back for a few seconds on purpose. */
+async function allDelivered(records: pg.Pool): Promise<void> {
+  for (let tries = 0; tries < 50; tries++) {
+    await sleep(100)
+    const { rows } = await records.query('SELECT FROM mail WHERE sent_at IS NULL AND proposal_id IS NULL LIMIT 1')
+    if (rows.length === 0 && tries >= 2) return
+  }
 }
 
 async function actorOf(town: Town, person: DemoPerson): Promise<Actor> {
@@ -223,6 +238,30 @@ async function onServer(url: string, statement: string): Promise<void> {
   await client.connect()
   await client.query(statement)
   await client.end()
+}
+
+/** Sets up a second step for somebody who has none, and signs them in with it. */
+export async function withSecondStep(scene: Scene, who: Actor): Promise<Actor> {
+  const { client } = await scene.signIn(who)
+  const { secret } = await answerOf(client.POST('/v1/me/second-proof'))
+  const code = await scene.code({ totpSecret: secret })
+  await answerOf(client.POST('/v1/me/second-proof/confirmation', { body: { code } }))
+  return scene.signIn({ ...who, totpSecret: secret })
+}
+
+/** Gives somebody a standing, with a word on why. */
+export function giveStanding(
+  who: Actor,
+  person: string,
+  standing: 'member' | 'finance' | 'admin',
+  note = 'As agreed.',
+) {
+  return answerOf(
+    who.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
+      params: { path: { ...at(who).path, person } },
+      body: { standing, ...(note ? { note } : {}) },
+    }),
+  )
 }
 
 /** A client of the business somebody acts for, with its path filled in. */

@@ -2,7 +2,8 @@ import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { FastifyInstance } from 'fastify'
 import { assetRoutes } from './assets/routes.ts'
-import { assets, claims } from './assets/records.ts'
+import { assets } from './assets/records.ts'
+import { claims } from './bringing-in/records.ts'
 import { makeApp } from './base/app.ts'
 import { changeDoor } from './base/change.ts'
 import { systemClock, type Clock } from './base/clock.ts'
@@ -29,6 +30,7 @@ import { bundles } from './bundles/records.ts'
 import { bundleRoutes } from './bundles/routes.ts'
 import { gridRoutes } from './grid/routes.ts'
 import { leavingRoutes } from './leaving/routes.ts'
+import { adminRoutes } from './admins/routes.ts'
 import { memberRoutes } from './members/routes.ts'
 import { tellRunningOut } from './notices/tellRunningOut.ts'
 import { ownPurposes } from './purposes/records.ts'
@@ -49,6 +51,7 @@ import { Platforms } from './base/platforms.ts'
 import { proposalKinds } from './proposal-kinds.ts'
 import { tendAllDue, tendProposal } from './proposals/life.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
+import { voidNoLongerGood } from './proposals/voidNoLongerGood.ts'
 import { proposalRoutes } from './proposals/routes.ts'
 import { oidcRoutes } from './sign-in/oidc.ts'
 import { sessions } from './sign-in/records.ts'
@@ -80,6 +83,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   businessRoutes,
   peopleRoutes,
   memberRoutes,
+  adminRoutes,
   leavingRoutes,
   teamRoutes,
   assetRoutes,
@@ -195,7 +199,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     database,
     secrets,
     publicUrl,
-    change: changeDoor(database, jobs, clock),
+    change: changeDoor(database, jobs, clock, [(change, news) => voidNoLongerGood(kit, proposalKinds)(change, news)]),
     deciding,
     lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),

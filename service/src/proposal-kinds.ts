@@ -1,3 +1,4 @@
+import { adminAsk } from './admins/kind.ts'
 import { businessAsk } from './asks/kind.ts'
 import { chair } from './chair/kind.ts'
 import { invitation } from './invitations/kind.ts'
@@ -6,4 +7,4 @@ import { ownAsk } from './own-asks/kind.ts'
 import { registerOf } from './proposals/kind.ts'
 
 /** The one register of kinds of proposal: everything that takes the other side's yes. */
-export const proposalKinds = registerOf([invitation, chair, offer, ownAsk, businessAsk])
+export const proposalKinds = registerOf([invitation, chair, offer, ownAsk, businessAsk, adminAsk])

@@ -4,6 +4,7 @@ import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import { keep } from '../settings.ts'
 import type { Run } from '../run.ts'
+import { tellProposal } from './inbox.ts'
 
 /** Answering what was sent to one, and tending to what one sent. */
 export function answerCommands(program: Command, run: Run): void {
@@ -13,7 +14,7 @@ export function answerCommands(program: Command, run: Run): void {
     .command('accept <proposal>')
     .description('accept an invitation, by its link or its id, or an offer; or grant what is asked of your business')
     .option('--less <words>', 'accept or grant less, as "watch on ad-account/summer-crossings"')
-    .option('--keeping <tier>', 'taking a chair: what is left to who held the business in trust')
+    .option('--keeping <tier>', 'taking over a business: what is left to those who ran it for you')
     .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
@@ -133,10 +134,13 @@ async function isForBusiness(context: Context, id: string): Promise<boolean> {
   const { data } = await context.client.GET('/v1/businesses/{business}/proposals/{proposal}', {
     params: { path: { business, proposal: id } },
   })
-  return data?.kind === 'ask' || data?.kind === 'business-ask' || data?.kind === 'offer'
+  return data !== undefined && data.answeredBy !== 'address'
 }
 
 async function acceptForBusiness(context: Context, proposal: string, { less, reason }: Accepting): Promise<void> {
+  const { lines } = await tellProposal(context, proposal)
+  context.desk.remark(`${lines.join('\n')}\n`)
+  await context.sure(less ? `Accept only this: ${less}?` : 'Accept it?')
   const path = { ...(await context.path()), proposal }
   const body = { ...(less ? { less } : {}), ...(reason ? { reason } : {}) }
   const told = await context.withProof(() =>

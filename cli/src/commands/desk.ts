@@ -21,11 +21,9 @@ async function desk(context: Context): Promise<void> {
     context.client.GET('/v1/businesses/{business}/desk', { params: { path: await context.path() } }),
   )
   if (context.desk.format === 'json') return context.desk.one(found, '')
-  const number = await context.acting()
-  const own = (await context.me()).businesses.find(business => business.number === number)
   const zone = await zoneOf(context)
   context.desk.list(
-    rowsOf(found, own?.name ?? ''),
+    rowsOf(found),
     [
       { head: 'what', of: row => row.section },
       { head: 'about', of: row => row.about },
@@ -36,33 +34,27 @@ async function desk(context: Context): Promise<void> {
   )
 }
 
-function sayReceived({ kind, business }: Schemas['Desk']['received'][number], acting: string): string {
-  const of = business === acting ? '' : `of ${business} `
-  if (kind === 'ask' || kind === 'business-ask') return `${of}asks for`
-  return kind === 'offer' ? `${of}offers` : `of ${business} invites you:`
-}
-
-function rowsOf(found: Schemas['Desk'], acting: string): DeskRow[] {
+function rowsOf(found: Schemas['Desk']): DeskRow[] {
   return [
     ...found.received.map(row => ({
       section: 'waits for you',
-      about: `${row.from} ${sayReceived(row, acting)} ${row.assets.join(', ')}${row.reason ? ` (“${row.reason}”)` : ''}`,
+      about: `${row.said}${row.note ? `: “${row.note}”` : ''}`,
       date: row.openedAt,
       next: `accept ${row.proposal}`,
     })),
     ...found.waiting.map(row => ({
       section: row.lapsesSoon ? 'expires soon' : 'sent',
-      about: row.moveTo
-        ? `${row.to}: wants to answer from ${row.moveTo}`
-        : `${row.to ?? 'you asked for'}: ${row.assets.join(', ') || 'no asset yet'}`,
+      about: row.moveTo ? `${row.to}: wants to answer from ${row.moveTo}` : row.said,
       date: row.openedAt,
-      next: row.moveTo ? `move ${row.proposal}` : row.to ? `remind ${row.to}` : `withdraw ${row.proposal}`,
+      next: row.moveTo
+        ? `move ${row.proposal}`
+        : `${row.canBeSentAgain ? 'remind' : 'withdraw'} ${row.to ?? row.proposal}`,
     })),
     ...found.ending.map(row => ({
       section: 'ends soon',
       about: row.from ? `${row.on}, which ${row.from} gave you` : `${row.holder} on ${row.on}`,
       date: row.until,
-      next: row.prolong ?? `ask ${row.ask?.of} "${row.ask?.wanted}" --reason …`,
+      next: row.prolong ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}"${row.ask?.wanted}" --reason …`,
     })),
     ...found.holes.flatMap(readiness =>
       readiness.requirements

@@ -1,4 +1,4 @@
-import { answerOf } from '@famiglia/client'
+import { answerOf, type Schemas } from '@famiglia/client'
 import { sayState } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
@@ -36,7 +36,7 @@ export function inboxCommand(program: Command, run: Run): void {
               head: sent ? 'to' : 'from',
               of: item => (sent ? (item.to ?? item.partner?.name ?? 'the owner') : item.business.name),
             },
-            { head: 'says', of: item => item.said },
+            { head: 'says', of: item => item.outset },
             { head: 'since', of: item => day(item.openedAt, zone) },
             {
               head: 'is',
@@ -50,6 +50,15 @@ export function inboxCommand(program: Command, run: Run): void {
 }
 
 async function showProposal(context: Context, proposal: string): Promise<void> {
+  const { told, lines } = await tellProposal(context, proposal)
+  context.desk.one(told, lines.join('\n'))
+}
+
+/** A proposal in words: who wants what, what it allows or would, whose money, what of it is here. */
+export async function tellProposal(
+  context: Context,
+  proposal: string,
+): Promise<{ told: Schemas['Proposal']; lines: readonly string[] }> {
   const params = { path: { ...(await context.path()), proposal } }
   const told = await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
   const asked =
@@ -59,7 +68,7 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
   const zone = await zoneOf(context)
   const mark = { here: '✓', missing: '✗', 'to offer': '✎' } as const
   const lines = [
-    `${told.by.name} of ${told.business.name} ${told.kind !== 'offer' ? 'asks for' : 'offers'}: ${told.said}`,
+    `${told.outset}.`,
     ...(told.note ? [`  “${told.note}”`] : []),
     `  ${sayState(told.state)}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
     ...(told.contact ? [`  contact: ${told.contact}`] : []),
@@ -77,5 +86,5 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
         `  ${mark[thing.state]} ${thing.text}${thing.name ? ` (${thing.name})` : ''}${thing.remedy ? `: ${thing.remedy}` : ''}`,
     ),
   ]
-  context.desk.one({ ...told, ...(asked ?? {}) }, lines.join('\n'))
+  return { told: { ...told, ...(asked ?? {}) }, lines }
 }

@@ -35,7 +35,9 @@ export function ownSignInCommands(program: Command, run: Run): void {
     .description('end one of them')
     .action(
       run(async (context, _options: object, id: string) => {
-        await answerOf(context.client.DELETE('/v1/me/sessions/{id}', { params: { path: { id } } }))
+        await context.withProof(() =>
+          answerOf(context.client.DELETE('/v1/me/sessions/{id}', { params: { path: { id } } })),
+        )
         context.desk.one({ ended: id }, 'Ended.')
       }),
     )
@@ -74,6 +76,8 @@ export function ownSignInCommands(program: Command, run: Run): void {
         const { code, recovery } = given
         const body = { link, password, ...(code ? { code } : {}), ...(recovery ? { recovery } : {}) }
         const chosen = await answerOf(context.client.POST('/v1/forgotten-passwords/choice', { body }))
+        if (chosen.needs === 'passkey')
+          throw new Exit(4, 'A passkey is set up: follow the link in the browser, or say --recovery.')
         if (chosen.needs) throw new Exit(4, 'A second step is set up: say --code, or --recovery.')
         context.desk.one({ chosen: true }, 'Chosen. All open sign-ins have ended; sign in anew.')
       }),

@@ -110,7 +110,7 @@ async function listPartners(context: Context): Promise<void> {
       { head: 'open', of: item => item.open },
       {
         head: '',
-        of: item => [item.frozen ? 'frozen' : '', item.inTrust ? 'in trust' : ''].filter(Boolean).join(', '),
+        of: item => [item.frozen ? 'frozen' : '', item.inTrust ? 'opened for them' : ''].filter(Boolean).join(', '),
       },
     ],
     'No other business yet: “famiglia look-up B-…”, then “famiglia let B-… run on …”, or ask one for something.',

@@ -9,7 +9,7 @@ export function peopleCommands(program: Command, run: Run): void {
   program
     .command('standing <who> <standing>')
     .description('give somebody a standing: member, finance or admin; somebody new is invited with it')
-    .option('--note <text>', 'a personal note for the letter')
+    .option('--note <text>', 'a note for the letter; for an admin why, which all admins are told')
     .action(
       run(async (context, { note }: { note?: string }, person: string, standing: string) => {
         if (isStanding(standing)) context.desk.remark(`${capitalised(standing)}: ${standingMeans[standing]}`)
@@ -82,7 +82,8 @@ export function peopleCommands(program: Command, run: Run): void {
     .alias('see-out')
     .description('offboard somebody: what they hold, what only they hold, and with --yes one step that ends it all')
     .option('--successor <key=address...>', 'who takes over what only they hold')
-    .action(run(async (context, options: { successor?: string[] }, person: string) => seeOut(context, options, person)))
+    .option('--reason <text>', 'why; needed where an admin goes or is made')
+    .action(run(async (context, options: Offboarding, person: string) => seeOut(context, options, person)))
 
   teamCommands(program, run)
 }
@@ -129,7 +130,12 @@ export async function stopAsset(
   )
 }
 
-async function seeOut(context: Context, options: { successor?: string[] }, person: string): Promise<void> {
+interface Offboarding {
+  readonly successor?: string[]
+  readonly reason?: string
+}
+
+async function seeOut(context: Context, options: Offboarding, person: string): Promise<void> {
   const path = { ...(await context.path()), person }
   const leaving = await answerOf(
     context.client.GET('/v1/businesses/{business}/people/{person}/leaving', { params: { path } }),
@@ -157,7 +163,7 @@ async function seeOut(context: Context, options: { successor?: string[] }, perso
     answerOf(
       context.client.POST('/v1/businesses/{business}/people/{person}/leaving', {
         params: { path },
-        body: { successors },
+        body: { successors, ...(options.reason ? { reason: options.reason } : {}) },
       }),
     ),
   )

@@ -106,8 +106,11 @@ export function readingCommands(program: Command, run: Run): void {
               head: 'assets',
               of: person => (person.standing === 'member' && person.assets === 0 ? 'none yet' : person.assets),
             },
-            { head: 'teams', of: person => sayList(person.teams) },
-            { head: 'second step', of: person => (person.secondProof ? 'yes' : 'none') },
+            { head: 'teams', of: person => sayList(person.teams.map(team => team.name)) },
+            {
+              head: 'second step',
+              of: person => (person.secondProof === null ? '' : person.secondProof ? 'yes' : 'none'),
+            },
             { head: 'stopped', of: person => (person.frozen ? 'frozen' : person.paused ? 'paused' : '') },
             { head: 'invited by', of: person => person.invitedBy },
             { head: 'since', of: person => sayShortDate(Temporal.Instant.from(person.since), zone) },
@@ -228,7 +231,7 @@ function holderColumns(zone: string): Column<Schemas['Holder']>[] {
       head: 'person',
       of: ({ person }) => (person.name === person.address ? person.address : `${person.name} <${person.address}>`),
     },
-    { head: 'may', of: holder => (holder.state === 'in force' ? holder.level : `${holder.level} (${holder.state})`) },
+    { head: 'may', of: holder => `${holder.level}${sayState(holder)}` },
     { head: 'through', of: holder => holder.through },
     { head: 'hiding', of: holder => (holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing') },
     { head: 'second step', of: holder => (holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none') },
@@ -244,9 +247,14 @@ export function holdingColumns(zone: string): Column<Schemas['Holding']>[] {
     { head: 'asset', of: ({ asset }) => `${asset.kind}/${asset.handle}` },
     { head: 'name', of: ({ asset }) => asset.name },
     { head: 'of', of: ({ business }) => business.name },
-    { head: 'may', of: holding => holding.level },
+    { head: 'may', of: holding => (holding.why ? `${holding.level} (not now: ${holding.why})` : holding.level) },
     { head: 'hiding', of: holding => (holding.hidden.length > 0 ? sayList(holding.hidden) : 'nothing') },
     { head: 'last used', of: holding => age(holding.lastUsed) ?? 'never' },
     { head: 'until', of: holding => end(holding.until, zone) },
   ]
+}
+
+function sayState({ state, why }: Schemas['Holder']): string {
+  if (state === 'in force') return ''
+  return state === 'stopped' ? ` (not now: ${why})` : ` (${state})`
 }

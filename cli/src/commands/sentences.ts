@@ -22,7 +22,10 @@ export function sentenceCommands(program: Command, run: Run): void {
   program
     .command('end <words...>')
     .description('end access: end <who> [on <what>], or end grant/<id>')
-    .action(run(async (context, _options: object, words: string[]) => say(context, inOneLine('end', words))))
+    .option('--note <text>', 'why, where an admin goes: all admins are told')
+    .action(
+      run(async (context, { note }: { note?: string }, words: string[]) => say(context, inOneLine('end', words), note)),
+    )
 
   program
     .command('preview <words...>')
@@ -42,17 +45,17 @@ function inOneLine(verb: string, words: readonly string[]): string {
   return [verb, ...said].filter(Boolean).join(' ')
 }
 
-async function previewOf(context: Context, sentence: string): Promise<Schemas['Preview']> {
+async function previewOf(context: Context, sentence: string, standing?: Standing): Promise<Schemas['Preview']> {
   return answerOf(
     context.client.POST('/v1/businesses/{business}/sentences/preview', {
       params: { path: await context.path() },
-      body: { sentence },
+      body: { sentence, ...(standing ? { standing } : {}) },
     }),
   )
 }
 
 async function say(context: Context, sentence: string, note?: string, standing?: Standing): Promise<void> {
-  const preview = await previewOf(context, sentence)
+  const preview = await previewOf(context, sentence, standing)
   context.desk.remark(`${review(preview)}\n`)
   await context.sure(preview.verb === 'let' ? 'Send it?' : 'End it?')
   const path = await context.path()
@@ -97,6 +100,7 @@ export function review(preview: Schemas['Preview']): string {
   if (preview.alsoCanGive.length > 0) facts.push(['can give too', sayList(preview.alsoCanGive)])
   for (const mail of preview.mails) facts.push(['letter', `to ${mail.to}: ${mail.about}`])
   for (const note of preview.notes) facts.push(['note', note])
+  if (preview.takesReason) facts.push(['why', 'say it with --note: all admins are told'])
   if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to confirm who you are'])
   const width = Math.max(...facts.map(([term]) => term.length), 0)
   return [

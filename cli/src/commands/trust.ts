@@ -21,14 +21,14 @@ export function trustCommands(program: Command, run: Run): void {
         )
         context.desk.one(
           opened,
-          `Opened ${opened.name} (${opened.number}), held in trust. Act for it with “famiglia act-for ${opened.number}”; “famiglia chair <address>” hands it to its owner.`,
+          `Opened ${opened.name} (${opened.number}), to be run for its owner until they take it over. Act for it with “famiglia act-for ${opened.number}”; “famiglia chair <address>” hands it to its owner.`,
         )
       }),
     )
 
   program
     .command('chair <address>')
-    .description('invite the client to take over a business that you hold in trust')
+    .description('invite the client to take over the business that you opened for them')
     .option('--note <text>', 'a personal note for the letter')
     .action(
       run(async (context, { note }: { note?: string }, address: string) => {
@@ -48,7 +48,7 @@ export function trustCommands(program: Command, run: Run): void {
 
   program
     .command('offers-at-once <choice>')
-    .description('whether what partners offer you takes effect without your yes: yes or no')
+    .description('whether what partners offer you takes effect without your approval: yes or no')
     .action(
       run(async (context, _options: object, choice: string) => {
         if (choice !== 'yes' && choice !== 'no') throw new Exit(2, `Say yes or no, not “${choice}”.`)
@@ -61,7 +61,7 @@ export function trustCommands(program: Command, run: Run): void {
             }),
           ),
         )
-        context.desk.one(done, choice === 'yes' ? 'Offers take effect at once.' : 'Offers wait for your yes.')
+        context.desk.one(done, choice === 'yes' ? 'Offers take effect at once.' : 'Offers wait for your approval.')
       }),
     )
 }

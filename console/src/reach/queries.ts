@@ -10,6 +10,8 @@ export const queries = new QueryClient({
       retryDelay: 1_000,
       staleTime: 1_000,
       refetchInterval: 5_000,
+      // A page that looks at one answer only once it has another would else never hear that the first is there.
+      notifyOnChangeProps: 'all',
     },
   },
 })

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest'
 import { covers, levelOf, noAccess, tiers } from '../levels/index.ts'
 import { Temporal } from '../time/index.ts'
 import type { Standing } from '../standings/index.ts'
-import { decide, grantsOf, reachOf } from './decide.ts'
+import { decide, reachOf } from './decide.ts'
 import {
   aBusiness,
   aGrant,
@@ -34,7 +34,7 @@ test('a grant allows what its tier holds, and tells its path as a sentence', () 
     'Yes: Priya Lindqvist may publish adverts on Summer Crossings.',
   )
   expect(sayPath(facts, decision.paths[0]!)).toBe(
-    'Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027 (given by Agnese Torvald).',
+    'Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue, until 23 May 2027 (given by Agnese Torvald).',
   )
 })
 
@@ -148,7 +148,7 @@ test('a grant more never lowers anybody, and ending one never raises anybody', (
       expect(covers(withIt, without)).toBe(true)
       expect(covers(withIt, ended)).toBe(true)
       for (const path of reachOf(someFacts({ grants: all }), now).paths)
-        for (const link of grantsOf(path)) expect(covers(levelOf(asset.kind, link), path.level)).toBe(true)
+        for (const link of path.grants) expect(covers(levelOf(asset.kind, link), path.level)).toBe(true)
     }),
   )
 })
@@ -166,7 +166,7 @@ test('a refusal says what somebody has and what it would take', () => {
 
 test('what the partner holds is told once, within the path of whom it put on it', () => {
   const facts = someFacts({ memberships: atAgency('member'), grants: [toAgency, staffed], upstream: [toAgency] })
-  expect(reachOf(facts, now).paths.map(path => grantsOf(path).map(grant => grant.id))).toEqual([['up', 'down']])
+  expect(reachOf(facts, now).paths.map(path => path.grants.map(grant => grant.id))).toEqual([['up', 'down']])
   const alone = someFacts({ memberships: atAgency('member'), grants: [toAgency] })
   expect(reachOf(alone, now).paths.map(path => path.stopped)).toEqual(['not-staffed'])
 })

@@ -44,6 +44,8 @@ export type Step = Station & {
 /** One way from the asset's owner to the person, step by step. */
 export interface Path {
   readonly steps: readonly Step[]
+  /** The grants along it, the owner's own first; none for the owning business's own people. */
+  readonly grants: readonly GrantFact[]
   /** What all its steps let through; what it would come to, if it does not count. */
   readonly level: Level
   /** Why it does not count: the reason of the first step from the owner that does not hold. */
@@ -83,27 +85,18 @@ function pathOf(steps: readonly Step[]): Path {
   const levels = steps.flatMap(step => step.level ?? [])
   return {
     steps,
+    grants: steps.flatMap(step => ('grant' in step ? [step.grant] : [])),
     level: levels.reduce(narrow),
     stopped: steps.find(step => step.stopped !== null)?.stopped ?? null,
   }
 }
 
 /** What a partner holds is not told beside the path by which it put somebody on it: that path tells it already. */
-function withoutPassedOn(paths: readonly Path[]): Path[] {
-  const passedOn = new Set(
-    paths.flatMap(path =>
-      grantsOf(path)
-        .slice(0, -1)
-        .map(grant => grant.id),
-    ),
-  )
+function withoutPassedOn(paths: readonly Path[]): readonly Path[] {
   const isUnstaffed = (path: Path) => path.steps.some(step => step.stopped === 'not-staffed')
-  return paths.filter(path => !isUnstaffed(path) || !passedOn.has(grantsOf(path).at(-1)!.id))
-}
-
-/** The grants along a path, the owner's own first; none for the owning business's own people. */
-export function grantsOf({ steps }: Path): GrantFact[] {
-  return steps.flatMap(step => ('grant' in step ? [step.grant] : []))
+  if (!paths.some(isUnstaffed)) return paths
+  const passedOn = new Set(paths.flatMap(path => path.grants.slice(0, -1).map(grant => grant.id)))
+  return paths.filter(path => !isUnstaffed(path) || !passedOn.has(path.grants.at(-1)!.id))
 }
 
 function ownerPath(facts: AccessFacts): Path[] {

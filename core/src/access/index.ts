@@ -1,4 +1,5 @@
 /** Access: who may do what, by which paths, and why or why not. */
+export * from './because.ts'
 export * from './decide.ts'
 export * from './facts.ts'
 export * from './tell.ts'

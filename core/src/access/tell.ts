@@ -2,40 +2,17 @@ import { kinds, type Action } from '../kinds/index.ts'
 import { actionsOfKind, leastTier } from '../levels/index.ts'
 import { sayEnd, sayInstant, type Instant } from '../time/index.ts'
 import { sayActions, sayGiven, sayLevel, sayList, withArticle } from '../words/index.ts'
-import { grantsOf, type Decision, type NotCounting, type Path } from './decide.ts'
+import { saidWhy } from './because.ts'
+import { type Decision, type Path } from './decide.ts'
 import type { AccessFacts, GrantFact } from './facts.ts'
 import { standingOn } from './walk.ts'
 
-const becauseOf: Readonly<Record<NotCounting, string>> = {
-  'not-begun': 'it has not begun',
-  over: 'it is over',
-  ended: 'it was ended',
-  'person-paused': 'the person is paused',
-  'business-paused': 'the business is paused',
-  'asset-archived': 'the asset is archived',
-  'asset-frozen': 'the asset is frozen',
-  'membership-ended': 'they are no longer a member there',
-  'membership-paused': 'their membership is paused',
-  'membership-frozen': 'they are frozen there',
-  'partner-frozen': 'what goes between the two businesses is frozen',
-  'frozen-by-owner': 'the owning business has frozen them',
-  'not-staffed': 'the partner has not put them on it',
-  'nothing-upstream': 'what it passed on is no longer held',
-  'may-not-pass-on': 'it may not be passed on to a further business',
-  'too-deep': 'it was passed on too often',
-}
-
-/** Why a path does not count, as it stands after “because”. */
-export function saidWhy(stopped: NotCounting): string {
-  return becauseOf[stopped]
-}
-
-/** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings hiding revenue, until 23 May 2027.` */
+/** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue, until 23 May 2027.` */
 export function sayPath(facts: AccessFacts, path: Path): string {
-  const grants = grantsOf(path)
+  const grants = path.grants
   const said =
     grants.length === 0 ? sayOwner(facts, path) : grants.map(grant => sayGrant(facts, grant)).join(', which ')
-  return `${said}${path.stopped ? `; not counted, because ${becauseOf[path.stopped]}` : ''}.`
+  return `${said}${path.stopped ? `; not counted, because ${saidWhy(path.stopped)}` : ''}.`
 }
 
 function sayOwner({ person, asset }: AccessFacts, path: Path): string {
@@ -43,7 +20,7 @@ function sayOwner({ person, asset }: AccessFacts, path: Path): string {
 }
 
 function sayGrant({ asset }: AccessFacts, grant: GrantFact): string {
-  const hiding = grant.hiding.length > 0 ? ` hiding ${sayList(grant.hiding)}` : ''
+  const hiding = grant.hiding.length > 0 ? `, hiding ${sayList(grant.hiding)}` : ''
   const until = grant.until ? `, until ${sayEnd(grant.until, grant.giver.zone)}` : ', without an end'
   const purpose = grant.purpose ? `, to ${grant.purpose}` : ''
   return `${grant.giver.name} let ${grant.holder.name} ${sayGiven(grant, asset.kind)} on ${grant.on.name}${hiding}${until}${purpose} (given by ${grant.givenBy})`
@@ -66,9 +43,9 @@ export function sayDecision(facts: AccessFacts, decision: Decision, action: Acti
 }
 
 function sayStopped({ asset }: AccessFacts, path: Path, at: Instant): string {
-  const stop = grantsOf(path).find(
+  const stop = path.grants.find(
     grant => grant.ended ?? (grant.until && grant.until.epochMilliseconds <= at.epochMilliseconds),
   )
   const when = stop ? (stop.ended ?? stop.until) : null
-  return `${becauseOf[path.stopped!]}${when ? ` on ${sayInstant(when, asset.owner.zone)}` : ''}`
+  return `${saidWhy(path.stopped!)}${when ? ` on ${sayInstant(when, asset.owner.zone)}` : ''}`
 }

@@ -1,17 +1,35 @@
 import { kinds, type Action, type Figure, type Kind } from '../kinds/index.ts'
-import { highestTierWithin, namedBeyond, type Level, type Tier } from '../levels/index.ts'
+import { highestTierWithin, namedBeyond, unite, type Level, type Tier } from '../levels/index.ts'
 import { Temporal, type Instant } from '../time/index.ts'
 import { sayLevel } from '../words/index.ts'
-import { grantsOf, type Path, type Step } from './decide.ts'
+import { type NotCounting, type Path, type Step } from './decide.ts'
+import { saidWhy } from './because.ts'
 import { throughBusiness, type AccessFacts, type GrantFact } from './facts.ts'
 
 export function isLive(path: Path): boolean {
   return path.stopped === null
 }
 
+/** Reasons for which somebody does not reach now what they hold: lifted, or once its time has come, it counts. */
+const waiting: ReadonlySet<NotCounting> = new Set([
+  'not-begun',
+  'person-paused',
+  'business-paused',
+  'membership-paused',
+  'membership-frozen',
+  'asset-frozen',
+  'partner-frozen',
+  'frozen-by-owner',
+])
+
+/** Whether it is held, counting or not: what is held is not what is reached. */
+export function isHeld(path: Path): boolean {
+  return path.stopped === null || waiting.has(path.stopped)
+}
+
 /** By what a path ends at the person: as one of the owner's own, by a grant to them, to a team, or to their business. */
 export function throughOf(path: Path): 'owner' | GrantFact['holder']['kind'] {
-  return grantsOf(path).at(-1)?.holder.kind ?? 'owner'
+  return path.grants.at(-1)?.holder.kind ?? 'owner'
 }
 
 /** The standing by which one of the owner's own people has a path; null on every other. */
@@ -22,20 +40,20 @@ export function standingOn(path: Path): string | null {
 
 /** The first business on the way from the owner: the one that the owner dealt with; null where there is none. */
 export function partnerOn(path: Path): Extract<GrantFact['holder'], { kind: 'business' }> | null {
-  const first = grantsOf(path)[0]?.holder
+  const first = path.grants[0]?.holder
   return first?.kind === 'business' ? first : null
 }
 
 /** Whether it comes to the person by itself, and not through a team, a partner, a bundle or what holds the asset. */
 export function isDirect(path: Path, asset: string): boolean {
   if (throughOf(path) === 'owner') return true
-  const grants = grantsOf(path)
+  const grants = path.grants
   return throughOf(path) === 'person' && grants.length === 1 && grants[0]!.on.id === asset
 }
 
 /** When a path ends: with the first of its steps; null where none of them has an end. */
 export function endOfPath(path: Path): Instant | null {
-  return grantsOf(path)
+  return path.grants
     .flatMap(grant => grant.until ?? [])
     .reduce<Instant | null>((one, other) => (one && Temporal.Instant.compare(one, other) < 0 ? one : other), null)
 }
@@ -90,28 +108,31 @@ export function showLevel(kind: Kind, level: Level): LevelShown {
   }
 }
 
-/** What somebody has on an asset, as it is shown: by the paths that count, else as what is to begin would come to. */
+/** What somebody has on an asset, as it is shown: by the paths that count, else as what is held would come to. */
 export interface ReachShown extends LevelShown {
   readonly counted: readonly Path[]
-  readonly inForce: boolean
+  readonly state: 'in force' | 'not begun' | 'stopped'
+  /** Why it does not count now, as it stands after “because”; null where it does. */
+  readonly why: string | null
 }
 
-/** Null where nothing counts and nothing is to begin. An admin of the owner is shown by the highest tier alone. */
+/** Null where nothing is held. An admin of the owner is shown by the highest tier alone. */
 export function showReach(
   { asset }: Pick<AccessFacts, 'asset'>,
   { level, paths }: { readonly level: Level; readonly paths: readonly Path[] },
 ): ReachShown | null {
   const live = paths.filter(isLive)
-  const counted = live.length > 0 ? live : paths.filter(path => path.stopped === 'not-begun')
+  const counted = live.length > 0 ? live : paths.filter(isHeld)
   const [main] = counted
   if (!main) return null
-  const shown = showLevel(asset.kind, live.length > 0 ? level : main.level)
+  const shown = showLevel(asset.kind, live.length > 0 ? level : counted.map(path => path.level).reduce(unite))
   const everything = counted.some(path => standingOn(path) === 'admin')
   return {
     ...shown,
     ...(everything ? { level: 'steward', named: [] } : {}),
     counted,
-    inForce: live.length > 0,
+    state: !main.stopped ? 'in force' : counted.every(path => path.stopped === 'not-begun') ? 'not begun' : 'stopped',
+    why: main.stopped && saidWhy(main.stopped),
   }
 }
 

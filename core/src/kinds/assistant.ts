@@ -12,6 +12,7 @@ export const assistant = {
   },
   byName: ['contacts.download'],
   figures: ['contacts'],
+  shows: { 'conversation.see': ['contacts'], 'conversation.answer': ['contacts'], 'contacts.download': ['contacts'] },
   spends: [],
   canBeAskedFor: true,
   takesProofOfControl: true,

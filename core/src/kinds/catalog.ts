@@ -12,6 +12,7 @@ export const catalog = {
   },
   byName: ['catalog.use'],
   figures: ['revenue'],
+  shows: { 'item.see': ['revenue'] },
   spends: [],
   canBeAskedFor: true,
   takesProofOfControl: true,

@@ -12,6 +12,7 @@ export const channel = {
   },
   byName: ['caption.edit'],
   figures: ['revenue'],
+  shows: { 'insight.see': ['revenue'] },
   spends: [],
   canBeAskedFor: true,
   takesProofOfControl: true,

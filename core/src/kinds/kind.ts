@@ -18,6 +18,8 @@ export interface KindRules {
   /** Actions people often give alone. Those that no tier holds (money, taking personal data out) are given in no other way. */
   readonly byName: readonly Action[]
   readonly figures: readonly Figure[]
+  /** Which of them each action shows; one that stands here shows its own and no other, the rest show none. */
+  readonly shows: Readonly<Partial<Record<Action, readonly Figure[]>>>
   /** Actions that cost the owner money when used. */
   readonly spends: readonly Action[]
   /** Whether another business can ask for it by number; otherwise it is only offered by who holds it. */

@@ -12,6 +12,12 @@ export const mailingAccount = {
   },
   byName: ['billing.see', 'billing.change', 'contacts.download'],
   figures: ['revenue', 'contacts'],
+  shows: {
+    'report.see': ['revenue'],
+    'mailing.send': ['contacts'],
+    'contacts.import': ['contacts'],
+    'contacts.download': ['contacts'],
+  },
   spends: ['mailing.send'],
   canBeAskedFor: true,
   takesProofOfControl: true,

@@ -12,6 +12,12 @@ export const managerAccount = {
   },
   byName: ['billing.see', 'billing.change'],
   figures: ['spend', 'revenue'],
+  shows: {
+    'report.see': ['spend', 'revenue'],
+    'ads.see': ['spend'],
+    'billing.see': ['spend'],
+    'billing.change': ['spend'],
+  },
   spends: ['ads.publish', 'budget.change'],
   canBeAskedFor: true,
   takesProofOfControl: true,

@@ -12,6 +12,13 @@ export const page = {
   },
   byName: ['ads.attach', 'leads.collect', 'contacts.download'],
   figures: ['revenue', 'contacts'],
+  shows: {
+    'insight.see': ['revenue'],
+    'comment.moderate': ['contacts'],
+    'message.answer': ['contacts'],
+    'leads.collect': ['contacts'],
+    'contacts.download': ['contacts'],
+  },
   spends: [],
   canBeAskedFor: true,
   takesProofOfControl: true,

@@ -12,6 +12,7 @@ export const profile = {
   },
   byName: ['ads.attach'],
   figures: ['contacts'],
+  shows: { 'message.answer': ['contacts'] },
   spends: [],
   canBeAskedFor: false,
   takesProofOfControl: true,

@@ -12,6 +12,7 @@ export const property = {
   },
   byName: [],
   figures: ['spend', 'revenue'],
+  shows: { 'report.see': ['spend', 'revenue'] },
   spends: [],
   canBeAskedFor: true,
   takesProofOfControl: true,

@@ -12,6 +12,7 @@ export const tag = {
   },
   byName: ['tag.use'],
   figures: ['revenue', 'contacts'],
+  shows: { 'event.see': ['revenue', 'contacts'] },
   spends: [],
   canBeAskedFor: true,
   takesProofOfControl: true,

@@ -16,25 +16,28 @@ export interface Given {
 
 export const noAccess: Level = { actions: new Set(), sees: new Set() }
 
-/** The level a grant's words come to on a kind of asset. Figures show only to who may see something there. */
+/** The level a grant's words come to on a kind of asset. Each action shows its own figures, less what is hidden. */
 export function levelOf(kind: Kind, given: Given): Level {
-  if (given.actions.length > 0) return workOut(kind, given)
-  const key = `${kind} ${given.tier} ${given.hiding.join()}`
-  let level = knownLevels.get(key)
-  if (!level) knownLevels.set(key, (level = workOut(kind, given)))
+  const key = `${kind} ${given.tier} ${given.actions.join()} ${given.hiding.join()}`
+  const known = knownLevels.get(key)
+  if (known) return known
+  const level = workOut(kind, given)
+  if (knownLevels.size === mostKnown) knownLevels.clear()
+  knownLevels.set(key, level)
   return level
 }
 
-/** Levels of bare tiers: there are few, and decisions ask for them all the time. */
+/** What terms come to is asked for all the time, and there are few that people use: each is worked out once. */
 const knownLevels = new Map<string, Level>()
+const mostKnown = 5_000
 
 function workOut(kind: Kind, given: Given): Level {
   const known = new Set(actionsOfKind(kind))
   const actions = new Set(given.tier ? actionsOfTier(kind, given.tier) : [])
   for (const action of given.actions) if (known.has(action)) actions.add(action)
-  const shows = [...actions].some(action => action.endsWith('.see'))
-  const sees = new Set(shows ? kinds[kind].figures.filter(figure => !given.hiding.includes(figure)) : [])
-  return { actions, sees }
+  const { figures, shows } = kinds[kind]
+  const shown = new Set([...actions].flatMap(action => shows[action] ?? []))
+  return { actions, sees: new Set(figures.filter(figure => shown.has(figure) && !given.hiding.includes(figure))) }
 }
 
 /** What the owning business's admins have: everything. */
@@ -45,7 +48,7 @@ export function fullLevel(kind: Kind): Level {
 /** What finance people of the owning business have by their standing: the money, and nothing that changes adverts. */
 export function financeLevel(kind: Kind): Level {
   const billing = kinds[kind].byName.filter(action => action.startsWith('billing.'))
-  return billing.length === 0 ? noAccess : { actions: new Set(billing), sees: new Set<Figure>(['spend']) }
+  return billing.length === 0 ? noAccess : levelOf(kind, { tier: null, actions: billing, hiding: [] })
 }
 
 /** Over several paths: the most that any of them gives. */

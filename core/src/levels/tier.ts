@@ -43,10 +43,12 @@ export function leastTier(kind: Kind, wanted: Iterable<Action>): { tier: Tier; s
   return { tier, surplus: [...actionsOfTier(kind, tier)].filter(action => !asked.has(action)) }
 }
 
-/** The actions beyond the highest tier that is wholly held: those given by name. What the owner's admins alone have is left out. */
+/**
+ * The actions beyond the highest tier that is wholly held, in the kind's own order: those given by name. What the owner's
+ * admins alone have is left out.
+ */
 export function namedBeyond(kind: Kind, actions: ReadonlySet<Action>): Action[] {
   const tier = highestTierWithin(kind, actions)
   const held = tier ? actionsOfTier(kind, tier) : new Set<Action>()
-  const owners: readonly Action[] = ownersActions
-  return [...actions].filter(action => !held.has(action) && !owners.includes(action))
+  return actionsOfKind(kind).filter(action => actions.has(action) && !held.has(action))
 }

@@ -1,2 +1,3 @@
 /** Standings: what somebody may do within a business, apart from any asset. */
 export * from './standing.ts'
+export * from './admins.ts'

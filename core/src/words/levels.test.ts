@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest'
+import { type Action } from '../kinds/index.ts'
 import { levelOf } from '../levels/index.ts'
 import { describeLevel, sayLevel } from './levels.ts'
 import { sayList } from './lists.ts'
@@ -23,6 +24,11 @@ test('a level is called by its highest tier and what comes on top', () => {
   expect(sayLevel('page', levelOf('page', { tier: null, actions: ['ads.attach'], hiding: [] }))).toBe(
     'use the page in adverts',
   )
+})
+
+test('a level is called the same, in whatever order its actions were given', () => {
+  const called = (actions: Action[]) => sayLevel('property', levelOf('property', { tier: null, actions, hiding: [] }))
+  expect(called(['access.see', 'analysis.make'])).toBe(called(['analysis.make', 'access.see']))
 })
 
 test('a list reads as people say it', () => {

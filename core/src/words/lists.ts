@@ -29,3 +29,9 @@ export function possessive(name: string): string {
 export function withArticle(noun: string): string {
   return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`
 }
+
+/** `Agnese paused Tomasz: “Until he is back.”`: what was done, and why where it was said; one full stop at its end. */
+export function withReason(done: string, reason: string | null | undefined): string {
+  if (!reason) return `${done}.`
+  return `${done}: “${reason}”${/[.!?…]$/.test(reason) ? '' : '.'}`
+}

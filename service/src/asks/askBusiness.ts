@@ -1,4 +1,4 @@
-import { kinds, knownPurposes, printWanted, samePurpose, sayEnd, type Wanted } from '@famiglia/core'
+import { kinds, knownPurposes, printWanted, samePurpose, sayEnd, withReason, type Wanted } from '@famiglia/core'
 import { between } from '../base/chain.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
@@ -58,14 +58,14 @@ export function askBusiness(kit: Kit) {
           chain: acting.id,
           partners: asked.of ? [acting.number, owner.number] : [acting.number],
           what: 'ask.sent',
-          sentence: `${acting.live.name} asked ${named} for ${acting.name}: ${said}: “${asked.reason}”.`,
+          sentence: withReason(`${acting.live.name} asked ${named} for ${acting.name}: ${said}`, asked.reason),
           data: { proposal: proposal.id, wanted: printWanted(wanted) },
         })
         change.record({
           ...between(owner, acting),
           chain: owner.id,
           what: 'ask.received',
-          sentence: `${acting.live.name} of ${acting.name} asks for: ${said}: “${asked.reason}”.`,
+          sentence: withReason(`${acting.live.name} of ${acting.name} asks for: ${said}`, asked.reason),
           data: { proposal: proposal.id },
         })
         for (const admin of await adminsOf(change.manager, owner.id))

@@ -39,7 +39,7 @@ test('a business asks another; granted, it is in force at once; less and no are 
   const second = await ask(callum, '"run our adverts"', agnese.business)
   await decline(agnese, second.proposal, 'Not this year.')
   await scene.letters(callum.email)
-  expect(scene.town.inbox.letters.list(callum.email)[0]!.text).toContain('Not this year.')
+  expect((await scene.newestLetter(callum.email)).text).toContain('Not this year.')
   await part()
 })
 
@@ -73,7 +73,9 @@ test('what is asked for by its number goes to its owner, who is not told to the 
         params: within(callum, { proposal }),
       }),
     )
-  expect((await read()).partner).toBeNull()
+  const desk = await answerOf(callum.client.GET('/v1/businesses/{business}/desk', { params: at(callum) }))
+  expect(desk.waiting.map(row => row.proposal)).toContain(proposal)
+  expect(JSON.stringify([await read(), desk])).not.toMatch(/Winter Freight|winter-freight|Ondaverde|Agnese/)
   await accept(agnese, proposal)
   expect((await read()).partner!.name).toBe('Ondaverde Ferries')
   expect(await problemOf(ask(callum, `watch on ${drawNumber('A', 77_777_777)}`))).toMatchObject({

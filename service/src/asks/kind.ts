@@ -13,6 +13,8 @@ export function ownOf({ own }: Pick<ProposalParts, 'own'>): BusinessAskOwn {
 }
 
 const said = (parts: ProposalParts) => sayWanted(ownOf(parts).wanted, parts.business.zone)
+/** The same as its owner reads it: by the names of its own assets. */
+const saidToOwner = (parts: ProposalParts) => sayWanted(ownOf(parts).wanted, parts.business.zone, ownOf(parts).names)
 const isKnown = (parts: ProposalParts) =>
   ownOf(parts).toNamed || parts.proposal.state === 'accepted' || parts.proposal.state === 'declined'
 const nameOfOwner = (parts: ProposalParts) => (isKnown(parts) ? parts.partner!.name : 'the owner')
@@ -21,6 +23,8 @@ const nameOfOwner = (parts: ProposalParts) => (isKnown(parts) ? parts.partner!.n
 export const businessAsk: ProposalKind = {
   kind: 'business-ask',
   noun: 'ask',
+  heading: 'Asked for',
+  yes: { whole: 'Grant it', less: { begin: 'Grant less', send: 'Grant this' } },
   course: 'over with its answer',
   acceptedAs: 'granted',
   canBeSentAgain: true,
@@ -30,6 +34,12 @@ export const businessAsk: ProposalKind = {
   readOwn: readBusinessAsks,
   name: ({ business }) => `what ${business.name} had asked for`,
   said,
+  outset: (parts, side) =>
+    side === 'received'
+      ? `${parts.sender.name} of ${parts.business.name} asks for ${saidToOwner(parts)}`
+      : `${parts.sender.name} asked ${nameOfOwner(parts)} for ${said(parts)}`,
+  names: parts => Object.values(ownOf(parts).names),
+  afterwards: () => null,
   shown: parts => ({ standing: 'member', contact: ownOf(parts).contact, takesChair: false }),
   partnerIsKnown: isKnown,
   whyVoid: async (_kit, manager, { business, sender }) => {
@@ -57,7 +67,7 @@ export const businessAsk: ProposalKind = {
           proposal: parts.proposal,
           verb: 'asked',
           term: 'Asks for',
-          said: said(parts),
+          said: saidToOwner(parts),
         }),
       ),
     answered: ({ sender, business, partner }, told) => [
@@ -76,7 +86,7 @@ export const businessAsk: ProposalKind = {
     ],
     cameToNothing: async (change, parts, why) =>
       (await adminsOf(change.manager, parts.partner!.id)).map(admin =>
-        cameToNothingLetter(admin, { was: 'what was asked for', said: said(parts), why }),
+        cameToNothingLetter(admin, { was: 'what was asked for', said: saidToOwner(parts), why }),
       ),
   },
 }

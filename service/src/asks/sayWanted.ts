@@ -1,10 +1,21 @@
-import { beginOf, endOf, isByPurpose, kinds, sayEnd, sayThings, type Wanted, type What } from '@famiglia/core'
+import {
+  beginOf,
+  endOf,
+  isByPurpose,
+  kinds,
+  printWhat,
+  sayEnd,
+  sayThings,
+  type Wanted,
+  type What,
+} from '@famiglia/core'
 
 /**
  * What one business asks another for, as read. The asker knows the owner's assets only by how they were told of them: by
- * kind and handle, or by number.
+ * kind and handle, or by number; the owner reads the names of those it has.
  */
-export function sayWanted(wanted: Wanted, zone: string): string {
+export function sayWanted(wanted: Wanted, zone: string, names: Readonly<Record<string, string>> = {}): string {
+  const sayNamed = (what: What) => names[printWhat(what)] ?? sayUnknown(what)
   if (isByPurpose(wanted)) {
     const [part] = wanted.parts
     const on = part!.on.map(sayNamed)
@@ -31,7 +42,7 @@ export function sayWanted(wanted: Wanted, zone: string): string {
   return sayThings(things, zone, wanted.purpose)
 }
 
-function sayNamed(what: What): string {
+function sayUnknown(what: What): string {
   if (what.by === 'number') return what.number
   if (what.by === 'bundle') return `the bundle ${what.handle}`
   return `the ${kinds[what.kind].noun} ${what.handle}`

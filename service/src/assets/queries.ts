@@ -22,6 +22,19 @@ export async function findAssetNumbered(manager: EntityManager, number: Asset['n
   return manager.findOneBy(assets, { number })
 }
 
+export async function getAssetById(manager: EntityManager, id: string): Promise<Asset> {
+  return manager.findOneByOrFail(assets, { id })
+}
+
+/** What stands on a platform under its own name for it, whoever brought it in. */
+export async function findOnPlatform(manager: EntityManager, platform: string, ref: string): Promise<Asset | null> {
+  return manager.findOneBy(assets, { platform, platformRef: ref })
+}
+
+export async function insertAsset(manager: EntityManager, asset: Asset): Promise<void> {
+  await manager.insert(assets, asset)
+}
+
 export async function assetsById(manager: EntityManager, ids: readonly string[]): Promise<Asset[]> {
   return ids.length === 0 ? [] : manager.find(assets, { where: { id: In(ids) }, order: { name: 'ASC' } })
 }

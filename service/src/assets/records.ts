@@ -43,28 +43,3 @@ export const assets = new EntitySchema<Asset>({
     version: column.whole,
   },
 })
-
-export interface Claim {
-  id: string
-  businessId: string
-  platform: string
-  platformRef: string
-  begunAt: Instant
-  begunBy: string
-  tries: number
-  assetId: string | null
-}
-
-export const claims = new EntitySchema<Claim>({
-  name: 'claim',
-  columns: {
-    id: column.id,
-    businessId: named('business_id', column.uuid),
-    platform: column.text,
-    platformRef: named('platform_ref', column.text),
-    begunAt: named('begun_at', column.instant),
-    begunBy: named('begun_by', column.uuid),
-    tries: column.whole,
-    assetId: named('asset_id', column.uuid, true),
-  },
-})

@@ -125,7 +125,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
       const reached = await getAssetReached(manager, acting, request.params.asset)
       if (!reached.own) {
         requireStanding(acting, 'deal-with-partners', 'Seeing whom the business put on what it holds')
-        const ours = await holdersOf(kit, reached.asset, limit, after, acting.id)
+        const ours = await holdersOf(kit, reached.asset, { limit, after, heldBy: acting.id, forAdmins: true })
         void reply.headers(nextLink(request.url, ours.next))
         return ours
       }
@@ -135,7 +135,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
           'access.not-yours-to-give',
           `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
         )
-      const page = await holdersOf(kit, asset, limit, after)
+      const page = await holdersOf(kit, asset, { limit, after, heldBy: null, forAdmins: acting.standing === 'admin' })
       void reply.headers(nextLink(request.url, page.next))
       return page
     },
@@ -308,10 +308,13 @@ async function listAssets(
   return kit.database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform,
        asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen, outer_asset.name AS inside,
-       (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.business_id = $1 AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
-     FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1 AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
+       (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.business_id = $1 AND g.ended_at IS NULL
+         AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
+     FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1
+       AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
        AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4) OR asset.kind = ANY($9))
-       AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
+       AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL
+         AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
      ORDER BY asset.name, asset.id LIMIT $8`,
     [
       acting.id,

@@ -75,13 +75,21 @@ export const assetLine = object({
 })
 export const assetPage = pageOf(assetLine)
 
+const counting = {
+  state: string().oneOf(['in force', 'waiting', 'not begun', 'stopped']).required(),
+  why: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'Why it does not count now, as after “because”; null where it does.' }),
+}
+
 export const holder = object({
   person: object({
     id: string().nullable().defined(),
     name: string().required(),
     address: string().required(),
   }).required(),
-  state: string().oneOf(['in force', 'waiting', 'not begun']).required(),
+  ...counting,
   tier: string().nullable().defined(),
   named: array(string().required()).required().meta({ description: 'Actions given by name, beyond the tier.' }),
   level: string().required(),
@@ -125,6 +133,7 @@ export const holding = object({
   hidden: array(figure).required(),
   canSpend: boolean().required(),
   through: array(string().required()).required().meta({ description: 'Each path as a sentence.' }),
+  ...counting,
   until: instantOut.nullable().defined(),
   lastUsed: instantOut.nullable().defined(),
   said: string().nullable().defined().meta({ description: 'The sentence that says their own grant as it stands.' }),

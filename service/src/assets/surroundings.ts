@@ -20,8 +20,10 @@ export interface Surroundings {
 const neighbours = `
   SELECT 'inside' AS role, asset.number, asset.kind, asset.handle, asset.name FROM asset WHERE asset.id = $2
   UNION ALL SELECT 'holds', asset.number, asset.kind, asset.handle, asset.name FROM asset WHERE asset.inside_id = $1
-  UNION ALL SELECT 'ties', asset.number, asset.kind, asset.handle, asset.name FROM (SELECT other_id AS id FROM tie WHERE one_id = $1 UNION SELECT one_id FROM tie WHERE other_id = $1) tied JOIN asset ON asset.id = tied.id
-  UNION ALL SELECT 'bundles', NULL, NULL, bundle.handle, bundle.name FROM bundle_asset JOIN bundle ON bundle.id = bundle_asset.bundle_id WHERE bundle_asset.asset_id = $1
+  UNION ALL SELECT 'ties', asset.number, asset.kind, asset.handle, asset.name FROM (SELECT other_id AS id FROM tie WHERE one_id = $1 UNION
+    SELECT one_id FROM tie WHERE other_id = $1) tied JOIN asset ON asset.id = tied.id
+  UNION ALL SELECT 'bundles', NULL, NULL, bundle.handle, bundle.name FROM bundle_asset JOIN bundle ON bundle.id = bundle_asset.bundle_id
+    WHERE bundle_asset.asset_id = $1
   ORDER BY name LIMIT 500`
 
 /** What an asset stands in: what holds it and what it holds, its ties, its bundles. One query. */

@@ -20,6 +20,10 @@ export interface Change {
   readonly entries: number
   /** Refuses with `proof.needed` (RFC 9470's step-up) unless who acts has proven it within the last ten minutes. */
   requireFreshProof(reason: string): void
+  /** The same, and refuses a token that works with nobody there (`sign-in.unattended`): ways to sign in are its owner's alone. */
+  requirePresence(reason: string): void
+  /** The same, by more than a password: without a second step `proof.second-step`. */
+  requireSecondStep(reason: string): void
   /** Tells a history, or that of each side; a change that tells none is refused. */
   record(entry: Entry): void
   /** Queues a letter, sent after the change holds; one that belongs to a proposal can be told to wait, and be recalled. */
@@ -32,15 +36,16 @@ export interface Change {
   later<Q extends Queue>(queue: Q, work: Work[Q], at?: Instant): Promise<void>
 }
 
-/** What has become different by a change, as far as others have to hear of it: what somebody reaches. */
-export interface News {
-  readonly what: 'reach'
-  readonly holder: string
-  readonly target: string
-}
+/**
+ * What has become different by a change, as far as others have to hear of it: what a holder reaches on a target, or how
+ * somebody stands in a business (their standing, a stop, their teams, whether they are there at all).
+ */
+export type News =
+  | { readonly what: 'reach'; readonly holder: string; readonly target: string }
+  | { readonly what: 'standing'; readonly business: string; readonly person: string }
 
-/** Hears the news of a change before it holds; what it does in the records is part of the change. */
-export type Listener = (manager: EntityManager, news: readonly News[]) => Promise<void> | void
+/** Hears the news of a change before it holds; what it does and tells is part of the change. */
+export type Listener = (change: Change, news: readonly News[]) => Promise<void> | void
 
 export type MakeChange = <T>(
   actor: Actor | null,
@@ -74,13 +79,15 @@ export function changeDoor(
     const attempt = async () => {
       const woken = new Set<Queue>()
       const result = await database.transaction('SERIALIZABLE', async manager => {
+        // Reading a small table whole would count as having read every row of it, other businesses' too.
+        await manager.query('SET LOCAL enable_seqscan = off')
         const make = async () => {
           const now = clock.now()
           const { change, told, news } = changeIn(manager, actor, now, jobs, woken)
           const made = await work(change)
           if (told.length === 0) throw new Error('A change was about to leave no history.')
+          if (news.length > 0) for (const hear of listeners) await hear(change, news)
           await writeEntries(manager, now, actor, told)
-          if (news.length > 0) for (const hear of listeners) await hear(manager, news)
           return made
         }
         return once ? onlyOnce(manager, once, actor?.person ?? null, make) : make()
@@ -140,6 +147,15 @@ function changeIn(
       return told.length
     },
     requireFreshProof: reason => requireFreshProof(actor, now, reason),
+    requirePresence: reason => requirePresence(actor, now, reason),
+    requireSecondStep: reason => {
+      requirePresence(actor, now, reason)
+      if (actor?.provenBy === 'password')
+        throw new Problem(
+          'proof.second-step',
+          `${reason} A password alone is not enough for it: set up a second step under “How you sign in”, and confirm with that.`,
+        )
+    },
     record: entry => void told.push(entry),
     mail: async (letter, of) =>
       later('send-mail', { mail: await putInOutbox(manager, letter, now, of?.proposal ?? null) }, of?.notBefore),
@@ -148,6 +164,12 @@ function changeIn(
     later,
   }
   return { change, told, news }
+}
+
+function requirePresence(actor: Actor | null, now: Instant, reason: string): void {
+  if (actor?.unattended)
+    throw new Problem('sign-in.unattended', `${reason} A token that works with nobody there cannot do it.`)
+  requireFreshProof(actor, now, reason)
 }
 
 export function requireFreshProof(actor: Actor | null, now: Instant, reason: string): void {

@@ -12,10 +12,12 @@ export async function serveConsole(app: FastifyInstance, built: string): Promise
     await app.register(fastifyStatic, {
       root: built,
       wildcard: false,
-      immutable: true,
-      maxAge: '30d',
-      setHeaders: (response, path) =>
-        void (path.includes('/assets/') || response.setHeader('cache-control', 'no-cache')),
+      // Only what bears its content in its name stays as it is; a page is asked for anew, so that it fits the service.
+      cacheControl: false,
+      setHeaders: (response, path) => {
+        const named = path.startsWith(join(built, 'assets'))
+        response.setHeader('cache-control', named ? 'public, max-age=2592000, immutable' : 'no-cache')
+      },
     })
   app.setNotFoundHandler((request, reply) => {
     const wantsPage =

@@ -1,6 +1,12 @@
 import 'reflect-metadata'
 import pg from 'pg'
-import { DataSource, QueryFailedError, type EntitySchema } from 'typeorm'
+import {
+  DataSource,
+  QueryFailedError,
+  QueryRunnerAlreadyReleasedError,
+  QueryRunnerProviderAlreadyReleasedError,
+  type EntitySchema,
+} from 'typeorm'
 import { migrations } from '../migrations/index.ts'
 import { Problem } from './problem.ts'
 
@@ -80,8 +86,13 @@ const awayCodes = new Set([
   'ETIMEDOUT',
 ])
 
-/** Whether an error means that PostgreSQL cannot be reached for now, rather than that something is wrong with the request. */
+/**
+ * Whether an error means that PostgreSQL cannot be reached for now, rather than that something is wrong with the request. A
+ * connection that is lost in the middle of a transaction is taken from it.
+ */
 export function isDatabaseAway(error: unknown): boolean {
+  if (error instanceof QueryRunnerAlreadyReleasedError || error instanceof QueryRunnerProviderAlreadyReleasedError)
+    return true
   const inner = error instanceof QueryFailedError ? error.driverError : error
   const { code, message } = (inner ?? {}) as { code?: string; message?: string }
   if (code && awayCodes.has(code)) return true
@@ -98,9 +109,12 @@ export function hasToBeRepeated(error: unknown): boolean {
 }
 
 export function databaseAway(cause: unknown): Problem {
+  const atTheEnd = cause instanceof QueryFailedError && cause.query === 'COMMIT'
   return new Problem(
     'service.database-away',
-    'Nothing was lost and nothing was done. Try again in a few seconds.',
+    atTheEnd
+      ? 'Nothing was lost, but it broke off at the last moment: look whether it was done, or send it again with the same Idempotency-Key.'
+      : 'Nothing was lost and nothing was done. Try again in a few seconds.',
     { retryAfter: 2 },
     cause,
   )

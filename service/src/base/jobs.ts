@@ -1,5 +1,7 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import PgBoss from 'pg-boss'
 import type { EntityManager } from 'typeorm'
+import { PatientRecords } from './patient-records.ts'
 
 /** What is done in the background, and what each piece of work is about. */
 export interface Work {
@@ -16,6 +18,8 @@ const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'look-for-what-i
 const takesAtMost = 20
 /** Seconds between looks for work that was cut off. */
 const looksEvery = 10
+/** Milliseconds that work under way has to come to its end when the service closes. */
+const finishesWithin = 10_000
 const hourly = '17 * * * *'
 const everyFewMinutes = '*/5 * * * *'
 
@@ -26,16 +30,12 @@ const everyFewMinutes = '*/5 * * * *'
  */
 export class Jobs {
   private readonly boss: PgBoss
+  private readonly records: PatientRecords
   private readonly workers = new Map<Queue, string>()
 
   constructor(url: string, onError: (error: Error) => void) {
-    this.boss = new PgBoss({
-      connectionString: url,
-      schema: 'jobs',
-      max: 4,
-      application_name: 'famiglia jobs',
-      maintenanceIntervalSeconds: looksEvery,
-    })
+    this.records = new PatientRecords(url, onError)
+    this.boss = new PgBoss({ db: this.records, schema: 'jobs', maintenanceIntervalSeconds: looksEvery })
     this.boss.on('error', onError)
   }
 
@@ -84,6 +84,9 @@ export class Jobs {
   }
 
   async close(): Promise<void> {
-    await this.boss.stop({ graceful: true, wait: true, close: true, timeout: 10_000 })
+    const stopped = this.boss.stop({ graceful: true, wait: true, close: false, timeout: finishesWithin })
+    // Without PostgreSQL what was begun cannot be put down as broken off; the next start finds it by its time.
+    await Promise.race([stopped, sleep(finishesWithin + 2_000, undefined, { ref: false })])
+    await this.records.close()
   }
 }

@@ -11,6 +11,7 @@ export interface LiveSession {
   readonly name: string
   readonly address: string
   readonly unattended: boolean
+  readonly expiresAt: Instant
   readonly provenAt: Instant | null
   readonly provenBy: ProvenBy | null
   /** Whether a second step is set up: a code from an app, or a passkey. */
@@ -22,7 +23,8 @@ export interface LiveSession {
 
 export const liveSessionQuery = `
   SELECT session.id, session.kind, session.unattended, session.proven_at, session.proven_by, session.expires_at,
-    person.id AS person_id, person.name, person.totp_sealed IS NOT NULL AS code_set_up, (SELECT count(*) FROM passkey WHERE passkey.person_id = person.id)::integer AS passkeys, main.address
+    person.id AS person_id, person.name, person.totp_sealed IS NOT NULL AS code_set_up, (SELECT count(*) FROM passkey
+      WHERE passkey.person_id = person.id)::integer AS passkeys, main.address
   FROM session JOIN person ON person.id = session.person_id JOIN person_address main ON main.person_id = person.id AND main.main
   WHERE session.secret_hash = $1 AND session.ended_at IS NULL AND person.paused_at IS NULL`
 
@@ -49,6 +51,7 @@ export function toLiveSession(row: LiveRow, now: Instant): LiveSession | null {
     name: row.name,
     address: row.address,
     unattended: row.unattended,
+    expiresAt: Temporal.Instant.fromEpochMilliseconds(row.expires_at.getTime()),
     provenAt: row.proven_at ? Temporal.Instant.fromEpochMilliseconds(row.proven_at.getTime()) : null,
     provenBy: row.proven_by,
     secondProof: row.code_set_up || row.passkeys > 0,

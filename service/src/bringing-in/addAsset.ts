@@ -8,7 +8,7 @@ import { takeInByRule } from '../bundles/arrangeBundles.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { Controlled } from '../base/platforms.ts'
 import { handleTaken } from '../assets/handles.ts'
-import { assets, type Asset } from '../assets/records.ts'
+import { findOnPlatform, insertAsset, type Asset } from '../assets/queries.ts'
 
 /**
  * Adds what a business has on a platform to its assets, and to the bundles whose rule it meets. What another business
@@ -22,7 +22,7 @@ export async function addAsset(
   kind: Kind,
   given: { handle: string; name?: string | undefined },
 ): Promise<Asset> {
-  const held = await change.manager.findOneBy(assets, { platform, platformRef: controlled.ref })
+  const held = await findOnPlatform(change.manager, platform, controlled.ref)
   if (held) {
     const detail =
       held.businessId === acting.id
@@ -30,9 +30,8 @@ export async function addAsset(
         : `Another business holds it in Famiglia. ${kinds[kind].canBeAskedFor ? 'Ask its owner for access instead.' : `A ${kinds[kind].noun} cannot be asked for: whoever holds it has to offer it.`}`
     throw new Problem('claim.held-elsewhere', detail)
   }
-  const inside = controlled.inside
-    ? await change.manager.findOneBy(assets, { platform, platformRef: controlled.inside, businessId: acting.id })
-    : null
+  const outer = controlled.inside ? await findOnPlatform(change.manager, platform, controlled.inside) : null
+  const inside = outer?.businessId === acting.id ? outer : null
   const asset: Asset = {
     id: newId(),
     number: drawNumber('A', drawDigits()),
@@ -51,7 +50,7 @@ export async function addAsset(
     version: 1,
   }
   try {
-    await change.manager.insert(assets, asset)
+    await insertAsset(change.manager, asset)
   } catch (error) {
     if (violates(error, 'asset_handle')) throw handleTaken(kind, given.handle)
     throw error

@@ -6,7 +6,8 @@ import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { assertHandle } from '../assets/handles.ts'
 import { addAsset } from './addAsset.ts'
-import { assets, claims, type Asset, type Claim } from '../assets/records.ts'
+import { getAssetById, type Asset } from '../assets/queries.ts'
+import { claims, type Claim } from './records.ts'
 
 const triesAllowed = 5
 
@@ -67,7 +68,7 @@ export function confirmClaim(kit: Kit) {
     requireStanding(acting, 'bring-in-asset', 'Bringing in an asset')
     assertHandle(given.handle)
     const claim = await countTry(kit, acting, claimId)
-    if (claim.assetId) return kit.database.manager.findOneByOrFail(assets, { id: claim.assetId })
+    if (claim.assetId) return getAssetById(kit.database.manager, claim.assetId)
     const controlled = await kit.platforms.confirmCode(claim.platform, claim.platformRef, given.code)
     const platform = kit.platforms.get(claim.platform)
     if (!controlled)

@@ -7,7 +7,7 @@ import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts
 import { addAsset } from './addAsset.ts'
 import { assertHandle, handleTaken } from '../assets/handles.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
-import { assets, type Asset } from '../assets/records.ts'
+import { findAsset, type Asset } from '../assets/queries.ts'
 
 export interface AssetWanted {
   readonly platform: string
@@ -32,7 +32,7 @@ export function createAsset(kit: Kit) {
         { pointer: '/kind' },
       )
     const outer = wanted.inside ? await outerAsset(kit.database.manager, acting, kind, wanted.inside) : null
-    if (await kit.database.manager.existsBy(assets, { businessId: acting.id, kind, handle: wanted.handle }))
+    if (await findAsset(kit.database.manager, acting.id, { by: 'handle', kind, handle: wanted.handle }))
       throw handleTaken(kind, wanted.handle)
     const made = await kit.platforms.create(platform.key, {
       kind,

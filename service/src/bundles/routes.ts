@@ -2,8 +2,9 @@ import { allKinds, type Kind } from '@famiglia/core'
 import { array, number, object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
 import type { App } from '../base/validation.ts'
-import { targetsById } from '../reach/targets.ts'
+import { bundlesSeen } from '../reach/bundlesSeen.ts'
 import { getBundle } from './queries.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
@@ -59,7 +60,7 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: `The business’s bundles, ${most} at most`,
+        summary: `The business’s bundles, ${most} at most; for members those with something in them that they reach`,
         params: businessParam,
         response: { 200: object({ items: array(bundleLine).required() }) },
       },
@@ -71,17 +72,20 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
         order: { name: 'ASC' },
         take: most,
       })
-      const targets = await targetsById(
-        manager,
+      const seen = await bundlesSeen(
+        kit,
+        acting,
         found.map(bundle => bundle.id),
       )
       return {
-        items: found.map(({ id, handle, name, kinds }) => ({
-          handle,
-          name,
-          rule: kinds ? sayRule(kinds) : null,
-          assets: targets.get(id)!.assets.length,
-        })),
+        items: found
+          .map(({ id, handle, name, kinds }) => ({
+            handle,
+            name,
+            rule: kinds ? sayRule(kinds) : null,
+            assets: seen.get(id)!.length,
+          }))
+          .filter(({ assets }) => acting.standing !== 'member' || assets > 0),
       }
     },
   )
@@ -110,11 +114,20 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
 
   app.get(
     '/v1/businesses/:business/bundles/:bundle',
-    { schema: { tags, summary: 'One bundle and what is in it', params: bundleParams, response: { 200: bundleOut } } },
+    {
+      schema: {
+        tags,
+        summary: 'One bundle and what is in it; for members what they reach of it',
+        params: bundleParams,
+        response: { 200: bundleOut },
+      },
+    },
     async request => {
       const acting = await actingFor(kit.database, request)
       const bundle = await getBundle(manager, acting, request.params.bundle)
-      const { assets } = (await targetsById(manager, [bundle.id])).get(bundle.id)!
+      const assets = (await bundlesSeen(kit, acting, [bundle.id])).get(bundle.id)!
+      if (acting.standing === 'member' && assets.length === 0)
+        throw new Problem('bundle.unknown', `${acting.name} has no bundle called ${bundle.handle}.`)
       return {
         handle: bundle.handle,
         name: bundle.name,

@@ -4,6 +4,7 @@ import {
   readNumber,
   type BusinessAct,
   type BusinessNumber,
+  Temporal,
   type Standing,
 } from '@famiglia/core'
 import type { FastifyRequest } from 'fastify'
@@ -55,6 +56,7 @@ const nobodySignedIn: Omit<LiveSession, 'person' | 'name' | 'address'> = {
   session: '',
   kind: 'console',
   unattended: false,
+  expiresAt: Temporal.Instant.fromEpochMilliseconds(0),
   provenAt: null,
   provenBy: null,
   secondProof: false,

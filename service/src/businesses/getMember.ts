@@ -1,3 +1,4 @@
+import { hasSecondStep } from '../people/queries.ts'
 import { isAddress } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { isIdText } from '../base/id-text.ts'
@@ -13,17 +14,20 @@ export interface MemberRow {
   secondProof: boolean
   paused: boolean
   frozen: boolean
-  teams: string[]
+  teams: { handle: string; name: string }[]
   assets: number
 }
 
 /** The members of a business, in SQL, by its id as $1; more conditions may follow. */
 export const members = `
-  SELECT person.id, person.name, main.address, membership.standing, membership.since, inviter.name AS "invitedBy", (person.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = person.id)) AS "secondProof",
+  SELECT person.id, person.name, main.address, membership.standing, membership.since, inviter.name AS "invitedBy", ${hasSecondStep('person')} AS "secondProof",
     membership.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
-    ARRAY(SELECT team.handle FROM team_member JOIN team ON team.id = team_member.team_id WHERE team_member.person_id = person.id AND team.business_id = membership.business_id ORDER BY team.handle) AS teams,
-    (SELECT count(DISTINCT g.target_id)::integer FROM access_grant g WHERE g.holder_kind = 'person' AND g.holder_id = person.id AND g.business_id = membership.business_id AND g.ended_at IS NULL) AS assets
-  FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main LEFT JOIN person inviter ON inviter.id = membership.invited_by
+    (SELECT coalesce(json_agg(json_build_object('handle', team.handle, 'name', team.name) ORDER BY team.name), '[]') FROM team_member
+      JOIN team ON team.id = team_member.team_id WHERE team_member.person_id = person.id AND team.business_id = membership.business_id) AS teams,
+    (SELECT count(DISTINCT g.target_id)::integer FROM access_grant g WHERE g.holder_kind = 'person' AND g.holder_id = person.id
+      AND g.business_id = membership.business_id AND g.ended_at IS NULL) AS assets
+  FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+    LEFT JOIN person inviter ON inviter.id = membership.invited_by
   WHERE membership.business_id = $1`
 
 /** A member of the acting business; anybody else answers as nobody. */

@@ -178,6 +178,7 @@ export async function addBusiness(
       pausedAt: null,
       proposalDays: 14,
       offersAtOnce: false,
+      twoApprovals: false,
     }
     await change.manager.query('SAVEPOINT drawn')
     try {

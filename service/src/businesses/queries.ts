@@ -23,7 +23,7 @@ export async function findBusinessNumbered(manager: EntityManager, number: Busin
 export async function changeBusiness(
   manager: EntityManager,
   id: string,
-  to: Partial<Pick<Business, 'offersAtOnce' | 'trusteeId'>>,
+  to: Partial<Pick<Business, 'offersAtOnce' | 'twoApprovals' | 'trusteeId'>>,
 ): Promise<void> {
   await manager.update(businesses, { id }, to)
 }
@@ -34,8 +34,10 @@ export async function adminsOf(
   business: string,
 ): Promise<{ id: string; name: string; address: string }[]> {
   return manager.query(
-    `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND person.paused_at IS NULL ORDER BY person.name, person.id`,
+    `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id
+      JOIN person_address main ON main.person_id = person.id AND main.main
+     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
+       AND person.paused_at IS NULL ORDER BY person.name, person.id`,
     [business],
   )
 }

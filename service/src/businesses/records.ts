@@ -16,6 +16,8 @@ export interface Business {
   proposalDays: number
   /** Whether what partners offer takes effect without approval. */
   offersAtOnce: boolean
+  /** Whether making or lowering an admin waits for the yes of a second one. */
+  twoApprovals: boolean
   /** The business that opened it for a client and runs it until the client takes the chair. */
   trusteeId: string | null
 }
@@ -34,6 +36,7 @@ export const businesses = new EntitySchema<Business>({
     pausedAt: named('paused_at', column.instant, true),
     proposalDays: named('proposal_days', column.whole),
     offersAtOnce: named('offers_at_once', column.flag),
+    twoApprovals: named('two_approvals', column.flag),
     trusteeId: named('trustee_id', column.uuid, true),
   },
 })

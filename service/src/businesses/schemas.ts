@@ -27,6 +27,9 @@ export const businessOut = object({
   cloth: string().required(),
   openedAt: instantOut.required(),
   standing: string().required().meta({ description: 'Your own standing there.' }),
+  twoApprovals: boolean()
+    .required()
+    .meta({ description: 'Whether making or lowering an admin waits for the yes of a second one.' }),
   offersAtOnce: boolean()
     .required()
     .meta({ description: 'Whether what partners offer takes effect without approval.' }),

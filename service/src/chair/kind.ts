@@ -1,5 +1,6 @@
 import { sayTaken } from './sayTaken.ts'
 import { lettersToAddress } from '../invitations/letters.ts'
+import { invitationOutset } from '../invitations/outset.ts'
 import { addMembership, findMembership, changeMembership } from '../businesses/queries.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
@@ -11,6 +12,8 @@ const said = ({ business }: ProposalParts) => sayTaken(business.name)
 export const chair: ProposalKind = {
   kind: 'chair',
   noun: 'invitation',
+  heading: 'An invitation',
+  yes: { whole: 'Accept it', less: null },
   course: 'over with its answer',
   acceptedAs: 'accepted',
   canBeSentAgain: true,
@@ -20,6 +23,8 @@ export const chair: ProposalKind = {
   readOwn: async () => new Map(),
   name: ({ proposal, business }) => `the invitation to ${proposal.toAddress} to take over ${business.name}`,
   said,
+  outset: invitationOutset(said),
+  afterwards: () => null,
   shown: () => ({ standing: 'admin', contact: null, takesChair: true }),
   partnerIsKnown: () => false,
   whyVoid: async (kit, manager, parts) =>

@@ -19,7 +19,10 @@ export function offerChair(kit: Kit) {
       throw new Problem('address.invalid', `“${to}” is not an e-mail address.`, { pointer: '/address' })
     const { trusteeId } = await getBusiness(kit.database.manager, acting.id)
     if (!trusteeId)
-      throw new Problem('chair.not-in-trust', `${acting.name} is not held in trust: its admins are its own.`)
+      throw new Problem(
+        'chair.not-in-trust',
+        `${acting.name} was not opened for a client, or its owner has taken it over: its admins are its own.`,
+      )
     return changeFor(kit, acting, async change => {
       change.requireFreshProof('Handing over a business needs you to confirm it’s you.')
       if ((await openProposals(change.manager, { businessId: acting.id, toAddress: address })).length > 0)

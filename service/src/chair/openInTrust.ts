@@ -4,7 +4,7 @@ import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { addBusiness } from '../businesses/openBusiness.ts'
-import { memberships } from '../businesses/records.ts'
+import { addMembership } from '../businesses/queries.ts'
 import { between } from '../base/chain.ts'
 
 /**
@@ -27,19 +27,17 @@ export function openInTrust(kit: Kit) {
       acting,
       async change => {
         const business = await addBusiness(change, { ...wanted, trusteeId: acting.id }, acting.live.person)
-        await change.manager.insert(memberships, {
-          businessId: business.id,
-          personId: acting.live.person,
+        await addMembership(change.manager, {
+          business: business.id,
+          person: acting.live.person,
           standing: 'admin',
           since: change.now,
           invitedBy: null,
-          pausedAt: null,
-          frozenAt: null,
         })
         change.record({
           ...between(business, acting),
           what: 'business.opened-in-trust',
-          sentence: `${acting.live.name} opened ${business.name} in ${business.town}, held in trust by ${acting.name} until its owner takes it over.`,
+          sentence: `${acting.live.name} opened ${business.name} in ${business.town}, run by ${acting.name} until its owner takes it over.`,
           data: { number: business.number },
         })
         return { number: business.number, name: business.name }

@@ -30,8 +30,9 @@ import type { App } from '../base/validation.ts'
 import type { PlatformConfig } from '../base/config.ts'
 import { factsFrom } from '../reach/facts.ts'
 import { getAssetReached } from '../reach/findTarget.ts'
-import type { Asset } from '../assets/records.ts'
+import type { Asset } from '../assets/queries.ts'
 import { actingFor, type Acting } from '../businesses/acting.ts'
+import { findMembership } from '../businesses/queries.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { findPersonByAddress } from '../people/queries.ts'
 import { evaluate } from './evaluate.ts'
@@ -64,7 +65,11 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
       const now = kit.clock.now()
       if (person?.id !== acting.live.person)
         await assertMayKnow(acting, asset, (await around(acting.live.person))!, now)
-      if (!facts)
+      const decision = facts && decide(facts, wanted, now)
+      // Somebody with a sign-in whom nobody here deals with is told as an address that nobody has.
+      const isStranger =
+        !decision?.paths.length && !(person && (await findMembership(kit.database.manager, acting.id, person.id)))
+      if (!facts || !decision || isStranger)
         return {
           allowed: false,
           reason: `No: ${who} has no access to ${asset.name}.`,
@@ -72,7 +77,6 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
           sees: [],
           paths: [],
         }
-      const decision = decide(facts, wanted, now)
       const paths = decision.paths.map(path => ({
         sentence: sayPath(facts, path),
         counts: path.stopped === null,

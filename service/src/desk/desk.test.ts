@@ -15,7 +15,10 @@ test('the desk holds what was sent and waits, with its age and its end', async (
   await scene.say(scene.agnese, 'let bea@ondaverde.example watch on ad-account/winter-freight')
   const { waiting } = await desk(scene.agnese)
   expect(waiting).toEqual([
-    expect.objectContaining({ to: 'bea@ondaverde.example', assets: ['Winter Freight'], by: 'Agnese Torvald' }),
+    expect.objectContaining({
+      to: 'bea@ondaverde.example',
+      said: 'Agnese Torvald invited bea@ondaverde.example to watch on Winter Freight',
+    }),
   ])
   scene.clock.forward({ hours: 14 * 24 })
   expect((await desk(scene.agnese)).waiting).toEqual([])
@@ -24,7 +27,9 @@ test('the desk holds what was sent and waits, with its age and its end', async (
 test('what waits for one’s own answer is there for whichever business one acts, and goes when it is answered', async () => {
   await scene.say(scene.agnese, 'let callum@gullwright.example watch on ad-account/winter-freight')
   const [received] = (await desk(scene.callum)).received
-  expect(received).toMatchObject({ from: 'Agnese Torvald', business: 'Ondaverde Ferries', assets: ['Winter Freight'] })
+  expect(received).toMatchObject({
+    said: 'Agnese Torvald of Ondaverde Ferries invites you to watch on Winter Freight',
+  })
   const path = { proposal: received!.proposal }
   expect(
     await problemOf(

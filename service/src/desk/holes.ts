@@ -20,7 +20,8 @@ export async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessI
   const manager = kit.database.manager
   const engaged = (await manager.query(
     `SELECT DISTINCT CASE WHEN business_id = $1 THEN holder_id ELSE business_id END AS partner, purpose, business_id = $1 AS given FROM access_grant
-     WHERE holder_kind = 'business' AND (business_id = $1 OR holder_id = $1) AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2) ORDER BY 1, 2 LIMIT ${mostPartners}`,
+     WHERE holder_kind = 'business' AND (business_id = $1 OR holder_id = $1) AND ended_at IS NULL AND purpose IS NOT NULL
+       AND (until_at IS NULL OR until_at > $2) ORDER BY 1, 2 LIMIT ${mostPartners}`,
     [acting.id, kit.clock.now().toString()],
   )) as { partner: string; purpose: string; given: boolean }[]
   const found: ReadinessInWords[] = []
@@ -38,7 +39,8 @@ export async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessI
 export async function readinessHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
   const manager = kit.database.manager
   const engaged = (await manager.query(
-    `SELECT DISTINCT holder_id AS person, purpose FROM access_grant WHERE business_id = $1 AND holder_kind = 'person' AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2)
+    `SELECT DISTINCT holder_id AS person, purpose FROM access_grant WHERE business_id = $1 AND holder_kind = 'person'
+      AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2)
      ORDER BY person, purpose LIMIT ${most}`,
     [acting.id, kit.clock.now().toString()],
   )) as { person: string; purpose: string }[]

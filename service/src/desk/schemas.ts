@@ -4,26 +4,20 @@ import { instantOut } from '../sign-in/schemas.ts'
 
 export const soonDays = 30
 
-const waiting = object({
+const letter = object({
   proposal: string().required(),
   kind: string().required(),
-  to: string().nullable().defined(),
-  assets: array(string().required()).required(),
+  said: string().required().meta({ description: 'Who wants what from whom, in one sentence.' }),
+  note: string().nullable().defined(),
+  names: array(string().required()).required().meta({ description: 'The names in it, to be set strong.' }),
+  answeredBy: string().oneOf(['address', 'business', 'colleagues']).required(),
+  canBeSentAgain: boolean().required(),
+  canBePassedOn: boolean().required(),
+  to: string().nullable().defined().meta({ description: 'The address it is bound to, where it is to one.' }),
+  moveTo: string().nullable().defined(),
   openedAt: instantOut.required(),
   lapsesAt: instantOut.required(),
   lapsesSoon: boolean().required(),
-  moveTo: string().nullable().defined(),
-  by: string().required(),
-})
-const received = object({
-  proposal: string().required(),
-  kind: string().required(),
-  from: string().required(),
-  business: string().required(),
-  assets: array(string().required()).required(),
-  reason: string().nullable().defined(),
-  openedAt: instantOut.required(),
-  lapsesAt: instantOut.required(),
 })
 const ending = object({
   grant: string().required(),
@@ -37,11 +31,14 @@ const ending = object({
     .defined()
     .meta({ description: 'Who gave it, where the business is the one that holds it.' }),
   prolong: string().nullable().defined().meta({ description: 'The sentence that gives it as long again.' }),
-  ask: object({ of: string().required(), wanted: string().required() })
+  ask: object({ of: string().nullable().defined(), wanted: string().required() })
     .nullable()
     .defined()
     .default(null)
-    .meta({ description: 'What to ask its giver for to keep it as long again.' }),
+    .meta({
+      description:
+        'What to ask its giver for to keep it as long again; of nobody where it is asked in the own business.',
+    }),
 })
 const unfinished = object({
   personId: string().required(),
@@ -52,8 +49,8 @@ const unfinished = object({
 })
 
 export const desk = object({
-  received: array(received).required().meta({ description: 'Waits for your answer.' }),
-  waiting: array(waiting).required().meta({ description: 'Sent, and not answered yet.' }),
+  received: array(letter).required().meta({ description: 'Waits for your answer.' }),
+  waiting: array(letter).required().meta({ description: 'Sent, and not answered yet.' }),
   ending: array(ending)
     .required()
     .meta({ description: `Ends within ${soonDays} days.` }),

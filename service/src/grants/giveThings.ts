@@ -16,6 +16,8 @@ export interface ToGive {
   readonly proposal: string | null
   /** Whether a letter goes out; who asked gets one of another kind. */
   readonly withLetter: boolean
+  /** The ways by which they go on having more than what is lowered leaves them. */
+  readonly remains?: readonly string[]
 }
 
 /** Gives what was planned, in the acting business's name: in force with the end of this change. Returns the grants' ids. */
@@ -40,7 +42,7 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
   const letter = changed.every(thing => thing.grant === null && thing.falls.length === 0) ? givenLetter : changedLetter
   const through = holder.key.kind === 'person' ? null : { kind: holder.key.kind, name: holder.name }
   for (const person of told)
-    if (person.id !== acting.live.person) await change.mail(letter(acting, person, changed, through))
+    if (person.id !== acting.live.person) await change.mail(letter(acting, person, changed, through, to.remains ?? []))
   return ids
 }
 

@@ -37,6 +37,7 @@ export function changedLetter(
   person: KnownPerson,
   things: readonly PlannedThing[],
   through: Through,
+  remains: readonly string[],
 ): Letter {
   return {
     to: person,
@@ -44,6 +45,7 @@ export function changedLetter(
     body: [
       `Dear ${person.name},`,
       `${acting.live.name} changed your access for ${acting.name}${sayThrough(through)}. It holds from now on.`,
+      ...(remains.length > 0 ? [`You still have more in another way: ${remains.join('; ')}.`] : []),
     ],
     facts: factsOf(acting, things),
     button: myAccess,

@@ -10,7 +10,7 @@ import {
   type Level,
   type Terms,
 } from '@famiglia/core'
-import type { Asset } from '../assets/records.ts'
+import type { Asset } from '../assets/queries.ts'
 import type { Target } from '../reach/targets.ts'
 
 /** What a grant comes to on one asset, in plain words: the same in the review, the letter and the invitation. */

@@ -107,6 +107,7 @@ test('every cell says what decisions say, for grants of every sort drawn at rand
     'analytics-account/ondaverde-web',
     'property/ticket-shop',
   ]
+  const said: string[] = []
   for (let sentence = 0; sentence < 25; sentence++) {
     const on = draw(targets)
     const given =
@@ -114,7 +115,8 @@ test('every cell says what decisions say, for grants of every sort drawn at rand
         ? draw(tiers)
         : draw(actionsOfKind(on.split('/')[0] as Kind).filter(action => action !== 'access.change'))
     const end = draw(['', ' until 2031-01-01', ' from 2030-01-01 until 2031-01-01', ' hiding revenue'])
-    await scene.say(scene.agnese, `let ${draw([...addresses, 'team/reporting'])} ${given} on ${on}${end}`)
+    said.push(`let ${draw([...addresses, 'team/reporting'])} ${given} on ${on}${end}`)
+    await scene.say(scene.agnese, said.at(-1)!)
   }
   const found = await grid()
   for (const [index, name] of people.entries()) {
@@ -127,7 +129,7 @@ test('every cell says what decisions say, for grants of every sort drawn at rand
       })
       const cell = cells[text]
       const inForce = cell && cell.how !== 'idle' ? cell.level : 'nothing'
-      expect({ name, text, level: inForce }).toEqual({ name, text, level: data!.level })
+      expect({ name, text, level: inForce }, said.join('\n')).toEqual({ name, text, level: data!.level })
     }
   }
   expect(allKinds).toContain('property')

@@ -49,6 +49,7 @@ function narrowingTo(filter: GridFilter | null, homes: ReadonlySet<string>, now:
   return null
 }
 
+/** With a filter, what the page takes is read first, in case most stand in it, and then so many at once. */
 const atOnce = 200
 
 /**
@@ -63,8 +64,10 @@ export async function readGrid(kit: Kit, acting: Acting, asked: GridAsked): Prom
   const now = kit.clock.now()
   let [section, ...after] = cursorOf(asked.after)
   const rows: GridRow[] = []
+  let searched = false
   for (;;) {
-    const limit = asked.filter ? atOnce : asked.limit - rows.length + 1
+    const limit = asked.filter && searched ? atOnce : asked.limit - rows.length + 1
+    searched = true
     const page = { after: after.length > 0 ? after : null, find: asked.find, limit }
     const found = isAbout(section, asked.filter)
       ? await readSection(database, acting, section, page, columns, homes, asked.filter, now)
@@ -138,8 +141,10 @@ async function readInvitations(
 ): Promise<GridInvitation[]> {
   return database.query(
     `SELECT proposal.id, proposal.to_address AS address, coalesce(invitation.standing, 'admin') AS standing,
-       (SELECT json_agg(json_build_object('target', item.target_id, 'tier', item.tier, 'actions', item.actions, 'hiding', item.hiding, 'until', item.until_at)) FROM proposal_item item WHERE item.proposal_id = proposal.id) AS items
-     FROM proposal LEFT JOIN invitation ON invitation.proposal_id = proposal.id WHERE proposal.business_id = $1 AND proposal.kind IN ('invitation', 'chair') AND proposal.state = 'open' AND proposal.lapses_at > $5
+       (SELECT json_agg(json_build_object('target', item.target_id, 'tier', item.tier, 'actions', item.actions, 'hiding', item.hiding,
+         'until', item.until_at)) FROM proposal_item item WHERE item.proposal_id = proposal.id) AS items
+     FROM proposal LEFT JOIN invitation ON invitation.proposal_id = proposal.id WHERE proposal.business_id = $1
+       AND proposal.kind IN ('invitation', 'chair') AND proposal.state = 'open' AND proposal.lapses_at > $5
        AND ($2::text IS NULL OR (proposal.to_address, proposal.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR proposal.to_address ILIKE '%' || $4 || '%')
      ORDER BY proposal.to_address, proposal.id LIMIT $6`,
     [acting.id, after?.[0] ?? null, after?.[1] ?? null, find, now.toString(), limit],

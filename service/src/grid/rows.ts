@@ -171,6 +171,17 @@ interface Told {
 const toldBefore = new LRUCache<string, Told>({ max: 2_000 })
 
 function tell(kind: Kind, level: Level): Told {
+  const known = toldOfLevel.get(level)
+  if (known?.kind === kind) return known.told
+  const told = tellInWords(kind, level)
+  toldOfLevel.set(level, { kind, told })
+  return told
+}
+
+/** Core gives out the same level for the same terms, so that most are found by themselves. */
+const toldOfLevel = new WeakMap<Level, { readonly kind: Kind; readonly told: Told }>()
+
+function tellInWords(kind: Kind, level: Level): Told {
   const key = [kind, ...level.actions, '|', ...level.sees].join(' ')
   const before = toldBefore.get(key)
   if (before) return before

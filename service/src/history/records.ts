@@ -24,7 +24,8 @@ export async function readHistory(
   limit: number,
 ): Promise<HistoryRow[]> {
   return database.query(
-    `SELECT number, entry, before, hash FROM history WHERE chain_id = $1 AND number < $2 AND ($3::uuid IS NULL OR asset_id = $3) AND ($4::uuid IS NULL OR person_id = $4 OR about_id = $4)
+    `SELECT number, entry, before, hash FROM history WHERE chain_id = $1 AND number < $2 AND ($3::uuid IS NULL OR asset_id = $3)
+      AND ($4::uuid IS NULL OR person_id = $4 OR about_id = $4)
        AND ($6::text IS NULL OR (entry->'data' ? 'partners' AND entry->'data'->'partners' ? $6))
      ORDER BY number DESC LIMIT $5`,
     [chain, before ?? 2_147_483_647, filter.asset ?? null, filter.person ?? null, limit + 1, filter.partner ?? null],

@@ -140,14 +140,8 @@ async function acceptNow(
   const why = await kind.whyVoid(kit, change.manager, parts)
   if (why) return makeVoid(change, kind, parts, why)
   await closeProposal(change, id, { state: 'accepted', reason: null, by: person.id })
-  await kind.accept(kit, change, parts, {
-    acting: null,
-    person,
-    things: parts.things,
-    isLess: false,
-    reason: null,
-    keeping,
-  })
+  const answer = { acting: null, person, things: parts.things, isLess: false, reason: null, keeping }
+  await kind.accept(kit, change, parts, answer)
   return parts
 }
 

@@ -1,3 +1,4 @@
+import { withReason } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { Problem } from '../base/problem.ts'
@@ -37,7 +38,7 @@ export async function decline(
     change.record({
       chain: proposal.businessId,
       what: repeated ? `${kind.kind}.repeated` : `${kind.kind}.declined`,
-      sentence: `${proposal.toAddress} declined ${kind.name(parts)}${reason ? `: “${reason}”` : ''}.`,
+      sentence: withReason(`${proposal.toAddress} declined ${kind.name(parts)}`, reason),
       data: { proposal: id },
       ...(live ? {} : { by: null }),
     })

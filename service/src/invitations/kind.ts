@@ -1,10 +1,12 @@
 import { isWeighty, kindsHeldBy, standingTakesProof } from '@famiglia/core'
+import { tellAdmins } from '../admins/tellAdmins.ts'
 import { addMembership, findMembership } from '../businesses/queries.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import { giveProposed } from '../proposals/giveProposed.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
 import { acceptedLetter, lettersToAddress } from './letters.ts'
+import { invitationOutset } from './outset.ts'
 import { readInvitations, type InvitationOwn } from './records.ts'
 
 export function standingIn({ own }: Pick<ProposalParts, 'own'>): InvitationOwn['standing'] {
@@ -23,6 +25,8 @@ function said(parts: ProposalParts): string {
 export const invitation: ProposalKind = {
   kind: 'invitation',
   noun: 'invitation',
+  heading: 'An invitation',
+  yes: { whole: 'Accept it', less: null },
   course: 'over with its answer',
   acceptedAs: 'accepted',
   canBeSentAgain: true,
@@ -32,9 +36,14 @@ export const invitation: ProposalKind = {
   readOwn: readInvitations,
   name: ({ proposal }) => `the invitation to ${proposal.toAddress}`,
   said,
+  outset: invitationOutset(said),
+  afterwards: () => null,
   shown: parts => ({ standing: standingIn(parts), contact: null, takesChair: false }),
   partnerIsKnown: () => false,
-  whyVoid: (kit, manager, parts) => whyNoLongerGood(kit, manager, parts, standingIn(parts)),
+  whyVoid: async (kit, manager, parts) =>
+    standingIn(parts) === 'admin' && parts.business.twoApprovals
+      ? `it takes two admins of ${parts.business.name} to make one since`
+      : whyNoLongerGood(kit, manager, parts, standingIn(parts)),
 
   assertMayAnswer: async () => undefined,
   things: async (_kit, _manager, _acting, { things }) => ({ things, assertWhole: () => undefined }),
@@ -46,7 +55,18 @@ export const invitation: ProposalKind = {
       change.requireFreshProof(
         'Accepting to give access, to see to the bills or to stand above others needs you to confirm it’s you.',
       )
-    if (!(await findMembership(change.manager, business.id, person.id)))
+    if (!(await findMembership(change.manager, business.id, person.id))) {
+      if (standing === 'admin') {
+        const reason = proposal.note ?? 'said when they were invited'
+        await tellAdmins(change, business, {
+          person,
+          before: 'none',
+          after: 'admin',
+          by: sender,
+          reason,
+          accepted: true,
+        })
+      }
       await addMembership(change.manager, {
         business: business.id,
         person: person.id,
@@ -54,6 +74,7 @@ export const invitation: ProposalKind = {
         since: change.now,
         invitedBy: proposal.sentBy,
       })
+    }
     change.record({
       chain: business.id,
       what: 'invitation.accepted',

@@ -2,6 +2,7 @@ import { sayCount, type EndSentence } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
+import { requireForAdmins, tellAdmins } from '../admins/tellAdmins.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { getMember } from '../businesses/getMember.ts'
 import { changeMembership, worksSomewhere } from '../businesses/queries.ts'
@@ -27,7 +28,12 @@ export interface Left {
  * then everything ends, their sessions close where they work for nobody else, and it is looked at once more from their side.
  */
 export function completeLeaving(kit: Kit) {
-  return async (acting: Acting, who: string, successors: Readonly<Record<string, string>>): Promise<Left> => {
+  return async (
+    acting: Acting,
+    who: string,
+    successors: Readonly<Record<string, string>>,
+    reason: string | null,
+  ): Promise<Left> => {
     requireStanding(acting, 'end-member', 'Offboarding somebody')
     return changeFor(kit, acting, async change => {
       const person = await getMember(change.manager, acting, who)
@@ -37,9 +43,9 @@ export function completeLeaving(kit: Kit) {
       const takenOver: string[] = []
       for (const only of before.onlyTheirs) {
         const address = successors[only.key]
-        if (address) takenOver.push(await takeOver(kit, change, acting, person, only, address))
+        if (address) takenOver.push(await takeOver(change, acting, person, only, address, reason))
       }
-      await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: null, standing: null })
+      await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: reason, standing: null })
       const closed = await closeSessions(change, acting, person)
       const stillReaches = await reachedStill(change, acting, person.id)
       change.record({
@@ -69,17 +75,21 @@ function assertTakenOver(before: Leaving, successors: Readonly<Record<string, st
 }
 
 async function takeOver(
-  kit: Kit,
   change: Change,
   acting: Acting,
   person: { id: string; name: string },
   only: Leaving['onlyTheirs'][number],
   address: string,
+  reason: string | null,
 ): Promise<string> {
   const successor = await getMember(change.manager, acting, address)
   if (successor.id === person.id) throw new Problem('request.invalid', `${person.name} cannot succeed themselves.`)
   if (only.kind === 'last admin') {
+    const said = requireForAdmins(change, successor.id, 'Making somebody an admin', reason)
     await changeMembership(change.manager, acting.id, successor.id, { standing: 'admin' })
+    const by = { id: acting.live.person, name: acting.live.name }
+    const before = successor.standing === 'finance' ? 'finance' : 'member'
+    await tellAdmins(change, acting, { person: successor, before, after: 'admin', by, reason: said })
     change.record({
       chain: acting.id,
       what: 'standing.changed',
@@ -160,7 +170,8 @@ async function closeSessions(change: Change, acting: Acting, person: { id: strin
 /** From their side, within the same change: what they would still reach of the business's own. */
 async function reachedStill(change: Change, acting: Acting, person: string): Promise<string[]> {
   const rows = (await change.manager.query(
-    `SELECT DISTINCT coalesce(asset.name, bundle.name) AS name FROM access_grant g LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
+    `SELECT DISTINCT coalesce(asset.name, bundle.name) AS name FROM access_grant g LEFT JOIN asset ON asset.id = g.asset_id
+      LEFT JOIN bundle ON bundle.id = g.bundle_id
      WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${selfAndTeams('$2::uuid')})`,
     [acting.id, person],
   )) as { name: string }[]

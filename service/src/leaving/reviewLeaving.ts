@@ -1,5 +1,5 @@
 import {
-  grantsOf,
+  isHeld,
   leavesAnAdmin,
   printWhat,
   reachOf,
@@ -63,14 +63,14 @@ export async function reviewLeaving(
   const holds = reached.flatMap(({ asset, facts }) => {
     const { level, paths } = reachOf(facts, now)
     // What is held is not what is reached: whoever is paused or frozen still holds, marked as not counting.
-    const held = paths.filter(path => !path.stopped || stopsAlone.has(path.stopped))
+    const held = paths.filter(isHeld)
     if (held.length === 0) return []
     const through = held.map(path => {
       const stopped = path.stopped ? `, not counted: ${saidWhy(path.stopped)}` : ''
       const by = throughOf(path)
       if (by === 'owner') return `${standing}${stopped}`
       if (by === 'business') return `what ${facts.asset.owner.name} gave${stopped}`
-      return `${by === 'team' ? `team ${grantsOf(path).at(-1)!.holder.name}` : 'own grant'}${stopped}`
+      return `${by === 'team' ? `team ${path.grants.at(-1)!.holder.name}` : 'own grant'}${stopped}`
     })
     const shown = held.some(path => !path.stopped) ? level : held.map(path => path.level).reduce(unite)
     return [
@@ -95,16 +95,6 @@ export async function reviewLeaving(
     tokens: counts!.tokens,
   }
 }
-
-/** Reasons for which somebody does not reach now what they hold: lifted, all is as it was. */
-const stopsAlone = new Set([
-  'person-paused',
-  'membership-paused',
-  'membership-frozen',
-  'asset-frozen',
-  'frozen-by-owner',
-  'not-begun',
-])
 
 interface Reached {
   readonly asset: Asset
@@ -168,7 +158,7 @@ async function onlyTheirs(
   )
   for (const parts of sent) {
     const kind = proposalKinds.of(parts.proposal)
-    if (kind.answeredBy !== 'givers')
+    if (kind.answeredBy !== 'colleagues')
       found.push({ kind: 'open proposal', about: kind.name(parts), key: parts.proposal.id, must: false })
   }
   return found

@@ -41,6 +41,7 @@ const successors = object({
     .max(100)
     .default([])
     .meta({ description: 'Who takes over what: a key of onlyTheirs, and a member’s address.' }),
+  reason: string().trim().min(1).max(500).meta({ description: 'Why; needed where an admin goes or is made.' }),
 }).noUnknown()
 const leftOut = object({
   result: string().required(),
@@ -86,7 +87,7 @@ export async function leavingRoutes(app: App, kit: Kit): Promise<void> {
       if (twice)
         throw new Problem('request.invalid', `Two successors are named for ${twice.key}.`, { pointer: '/successors' })
       const byKey = Object.fromEntries(chosen.map(one => [one.key, one.address]))
-      return completeLeaving(kit)(acting, request.params.person, byKey)
+      return completeLeaving(kit)(acting, request.params.person, byKey, request.body.reason ?? null)
     },
   )
 }

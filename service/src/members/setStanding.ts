@@ -1,16 +1,16 @@
 import { isAddress, type Standing } from '@famiglia/core'
+import { askAdmins } from '../admins/askAdmins.ts'
+import { changeStanding, isAmongAdmins } from '../admins/changeStanding.ts'
+import { requireForAdmins } from '../admins/tellAdmins.ts'
+import { assertOneIsEnough, takesTwo } from '../admins/twoApprovals.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { changeMembership, findMembership } from '../businesses/queries.ts'
+import { findMembership } from '../businesses/queries.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { findPersonByAddress } from '../people/queries.ts'
-import { proposalKinds } from '../proposal-kinds.ts'
 import { isOpen, openProposals } from '../proposals/queries.ts'
-import { voidSentBy } from '../proposals/voidSentBy.ts'
-import { assertNotLastAdmin } from './endMembership.ts'
-import { standingLetter } from './letters.ts'
 
 export interface StandingSet {
   readonly result: string
@@ -19,7 +19,8 @@ export interface StandingSet {
 
 /**
  * Gives a member another standing, or invites somebody new with one, on no asset yet. Raising above member takes a fresh
- * proof; the last admin cannot be lowered: `business.last-admin`.
+ * proof. Making or lowering an admin takes a second step and a reason (`proof.second-step`, `admin.reason`), and waits for
+ * a second admin where the business chose so; the last one cannot be lowered: `business.last-admin`.
  */
 export function setStanding(kit: Kit) {
   return async (
@@ -37,9 +38,14 @@ export function setStanding(kit: Kit) {
       async change => {
         const known = await findPersonByAddress(change.manager, address)
         const membership = known && (await findMembership(change.manager, acting.id, known.id))
-        if (standing !== 'member')
-          change.requireFreshProof(`Making somebody ${standing} needs you to confirm it’s you.`)
+        const amongAdmins = isAmongAdmins(membership?.standing ?? 'none', standing)
+        const reason = amongAdmins
+          ? requireForAdmins(change, known?.id ?? null, sayWanted(standing), note)
+          : (note ?? '')
+        if (!amongAdmins && standing !== 'member')
+          change.requireFreshProof(`${sayWanted(standing)} needs you to confirm it’s you.`)
         if (!known || !membership) {
+          if (amongAdmins) await assertOneIsEnough(change, acting, null)
           const to = { businessId: acting.id, toAddress: address.toLowerCase(), kind: 'invitation' }
           const open = (await openProposals(change.manager, to)).find(one => isOpen(one, change.now)) ?? null
           const { result, proposal } = await sendInvitation(change, acting, {
@@ -54,27 +60,16 @@ export function setStanding(kit: Kit) {
           })
           return { result, proposal }
         }
-        const person = known
-        const before = membership.standing
-        if (before === 'admin' && standing !== 'admin') {
-          await assertNotLastAdmin(change, acting, person)
-          change.requireFreshProof('Lowering an admin needs you to confirm it’s you.')
-        }
-        await changeMembership(change.manager, acting.id, person.id, { standing })
-        change.record({
-          chain: acting.id,
-          what: before === standing ? 'standing.repeated' : 'standing.changed',
-          sentence: `${acting.live.name} made ${person.name} ${standing} of ${acting.name}${before === standing ? ', as they were' : `, who was ${before}`}.`,
-          about: person.id,
-          data: { before, after: standing },
-        })
-        if (before === 'admin' && standing !== 'admin')
-          await voidSentBy(kit, change, proposalKinds, acting.id, person.id)
-        if (before === standing) return { result: `${person.name} is ${standing} already.`, proposal: null }
-        if (person.id !== acting.live.person) await change.mail(standingLetter(acting, person, standing))
-        return { result: `${person.name} is ${standing} of ${acting.name} now, and was ${before}.`, proposal: null }
+        if (amongAdmins && known.id !== acting.live.person && (await takesTwo(change, acting, acting.live.person)))
+          return askAdmins(change, acting, { wants: 'standing', person: known, standing }, reason)
+        const result = await changeStanding(change, acting, known, { standing, reason })
+        return { result, proposal: null }
       },
       once,
     )
   }
+}
+
+function sayWanted(standing: Standing): string {
+  return standing === 'admin' ? 'Making somebody an admin' : `Making somebody ${standing}`
 }

@@ -1,9 +1,10 @@
+import { withReason } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { changeMembership, findMembership, type Membership } from '../businesses/queries.ts'
 import { getMember } from '../businesses/getMember.ts'
-import { assertNotLastAdmin } from './endMembership.ts'
+import { assertNotLastAdmin } from '../businesses/lastAdmin.ts'
 import { stoppedLetter } from './letters.ts'
 
 /**
@@ -26,10 +27,11 @@ export function stopMember(kit: Kit, how: Stop) {
       if (membership.standing === 'admin') await assertNotLastAdmin(change, acting, person)
       const already = membership[kept[how]] !== null
       if (!already) await changeMembership(change.manager, acting.id, person.id, { [kept[how]]: change.now })
+      change.announce({ what: 'standing', business: acting.id, person: person.id })
       change.record({
         chain: acting.id,
         what: already ? `member.${how}-repeated` : `member.${done[how]}`,
-        sentence: `${acting.live.name} ${done[how]} ${person.name}${reason ? `: “${reason}”` : ''}.`,
+        sentence: withReason(`${acting.live.name} ${done[how]} ${person.name}`, reason),
         about: person.id,
       })
       if (!already && person.id !== acting.live.person)

@@ -2,6 +2,7 @@ import { FirstRecords1795392000000 } from './1795392000000-first-records.ts'
 import { TeamsBundlesPurposes1795422000000 } from './1795422000000-teams-bundles-purposes.ts'
 import { Partners1795459000000 } from './1795459000000-partners.ts'
 import { OneRecord1795600000000 } from './1795600000000-one-record.ts'
+import { Admins1795700000000 } from './1795700000000-admins.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -9,4 +10,5 @@ export const migrations = [
   TeamsBundlesPurposes1795422000000,
   Partners1795459000000,
   OneRecord1795600000000,
+  Admins1795700000000,
 ]

@@ -15,7 +15,8 @@ const atOnce = 200
 /** Grants whose end comes near and whose holders were told less often than is due. */
 const due = `
   SELECT id FROM access_grant WHERE ended_at IS NULL AND until_at > $1
-    AND EXISTS (SELECT FROM unnest($2::integer[]) WITH ORDINALITY AS due(days, turn) WHERE until_at <= $1::timestamptz + days * interval '1 day' AND notices < turn)
+    AND EXISTS (SELECT FROM unnest($2::integer[]) WITH ORDINALITY AS due(days, turn)
+      WHERE until_at <= $1::timestamptz + days * interval '1 day' AND notices < turn)
   ORDER BY until_at LIMIT ${atOnce}`
 
 /** Tells holder and giver 14, 7 and 1 days before access ends by itself. Looked for every few minutes; late ones go out once. */

@@ -3,15 +3,19 @@ import { requireStanding } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import { giveProposed } from '../proposals/giveProposed.ts'
-import type { ProposalKind } from '../proposals/kind.ts'
+import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { answeredLetter, cameToNothingLetter, waitingLetter } from '../proposals/letters.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
 import { passedOnLetter } from './letters.ts'
+
+const said = ({ things, business }: ProposalParts) => sayAll(things, business.zone)
 
 /** One business offers another access to what it owns or holds. */
 export const offer: ProposalKind = {
   kind: 'offer',
   noun: 'offer',
+  heading: 'An offer',
+  yes: { whole: 'Accept it', less: { begin: 'Accept less', send: 'Accept this' } },
   course: 'over with its answer',
   acceptedAs: 'accepted',
   canBeSentAgain: true,
@@ -20,7 +24,13 @@ export const offer: ProposalKind = {
 
   readOwn: async () => new Map(),
   name: ({ partner }) => `the offer to ${partner!.name}`,
-  said: ({ things, business }) => sayAll(things, business.zone),
+  said,
+  outset: (parts, side) =>
+    side === 'received'
+      ? `${parts.sender.name} of ${parts.business.name} offers ${parts.partner!.name} ${said(parts)}`
+      : `${parts.sender.name} offered ${parts.partner!.name} ${said(parts)}`,
+  afterwards: ({ things }) =>
+    `you put your own people on it, up to this${things.some(thing => thing.mayPassOn) ? '; you may pass it on to a further business' : ''}. It costs you nothing.`,
   shown: () => ({ standing: 'member', contact: null, takesChair: false }),
   partnerIsKnown: () => true,
   whyVoid: (kit, manager, parts) => whyNoLongerGood(kit, manager, parts),
@@ -34,12 +44,12 @@ export const offer: ProposalKind = {
       change.requireFreshProof('Accepting to give access or to see to the bills needs you to confirm it’s you.')
     const holder = { key: { kind: 'business' as const, id: acting!.id }, name: acting!.name, party: acting! }
     await giveProposed(change, parts, things, holder, { id: person.id, name: person.name })
-    const said = sayAll(things, business.zone)
+    const taken = sayAll(things, business.zone)
     const owners = new Set(things.map(({ target }) => target.ownedBy).filter(owner => owner !== business.id))
     for (const owner of owners)
       for (const admin of await adminsOf(change.manager, owner))
-        await change.mail(passedOnLetter(admin, business, acting!, said))
-    return `Accepted from ${business.name}: ${said}. Put your people on it now.`
+        await change.mail(passedOnLetter(admin, business, acting!, taken))
+    return `Accepted from ${business.name}: ${taken}. Put your people on it now.`
   },
 
   letters: {

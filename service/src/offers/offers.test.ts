@@ -29,7 +29,7 @@ test('an offer waits for the partner’s yes, then holds for its admins as far a
     'Ondaverde Ferries lets Gullwright & Moss run on Winter Freight, hiding revenue',
   )
   const desk = await answerOf(callum.client.GET('/v1/businesses/{business}/desk', { params: at(callum) }))
-  expect(desk.received).toMatchObject([{ kind: 'offer', business: 'Ondaverde Ferries', assets: ['Winter Freight'] }])
+  expect(desk.received).toMatchObject([{ kind: 'offer', answeredBy: 'business' }])
 
   await accept(callum, proposal)
   expect(await decideFor(callum, 'ads.publish')).toMatchObject({ allowed: true, level: 'run' })

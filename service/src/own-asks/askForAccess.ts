@@ -1,4 +1,4 @@
-import { covers, levelOf, reachOf, sayList } from '@famiglia/core'
+import { covers, levelOf, reachOf, sayList, withReason } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
@@ -45,7 +45,7 @@ export function askForAccess(kit: Kit) {
         change.record({
           chain: acting.id,
           what: 'ask.sent',
-          sentence: `${acting.live.name} asked for ${said}: “${reason}”.`,
+          sentence: withReason(`${acting.live.name} asked for ${said}`, reason),
           about: acting.live.person,
           ...(assets.length === 1 ? { asset: assets[0]!.id } : {}),
           data: { proposal: proposal.id, wanted: text },

@@ -14,15 +14,19 @@ const assetsIn = ({ things }: ProposalParts) => things.flatMap(({ target }) => t
 export const ownAsk: ProposalKind = {
   kind: 'ask',
   noun: 'ask',
+  heading: 'Asked for',
+  yes: { whole: 'Grant it', less: { begin: 'Grant less', send: 'Grant this' } },
   course: 'over with its answer',
   acceptedAs: 'granted',
   canBeSentAgain: false,
   canBePassedOn: false,
-  answeredBy: 'givers',
+  answeredBy: 'colleagues',
 
   readOwn: async () => new Map(),
   name: ({ sender }) => `what ${sender.name} had asked for`,
   said,
+  outset: parts => `${parts.sender.name} asks for ${said(parts)}`,
+  afterwards: () => null,
   shown: () => ({ standing: 'member', contact: null, takesChair: false }),
   partnerIsKnown: () => false,
   whyVoid: async (_kit, manager, { business, sender }) =>
@@ -31,6 +35,7 @@ export const ownAsk: ProposalKind = {
       : `${sender.name}, who asked, does not work for ${business.name} any more, or is stopped there`,
 
   assertMayAnswer: async (kit, manager, acting, parts) => {
+    if (acting.standing === 'admin') return
     const able = await giversOnAll(kit, manager, acting.id, assetsIn(parts))
     if (able.some(giver => giver.id === acting.live.person)) return
     const names = sayList(

@@ -49,7 +49,8 @@ export function publishCard(kit: Kit) {
     await changeFor(kit, acting, async change => {
       await change.manager.query(
         `INSERT INTO calling_card (business_id, introduction, contact, purposes, published_at) VALUES ($1, $2, $3, $4, $5)
-         ON CONFLICT (business_id) DO UPDATE SET introduction = excluded.introduction, contact = excluded.contact, purposes = excluded.purposes, published_at = excluded.published_at`,
+         ON CONFLICT (business_id) DO UPDATE SET introduction = excluded.introduction, contact = excluded.contact,
+           purposes = excluded.purposes, published_at = excluded.published_at`,
         [acting.id, wanted.introduction, wanted.contact, JSON.stringify(wanted.purposes), change.now.toString()],
       )
       change.record({

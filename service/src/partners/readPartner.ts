@@ -1,7 +1,7 @@
 import { samePurpose } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
-import type { Business } from '../businesses/records.ts'
+import type { Business } from '../businesses/queries.ts'
 import { mailDomainOf } from './lookUp.ts'
 import { readPartnerInShort } from './readPartners.ts'
 import { sharedAssets } from '../reach/sharedAssets.ts'

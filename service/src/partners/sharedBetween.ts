@@ -1,7 +1,7 @@
 import { sayGiven, sayList, type Action, type Figure, type Tier } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
-import type { Business } from '../businesses/records.ts'
+import type { Business } from '../businesses/queries.ts'
 
 interface SharedRow {
   given: boolean
@@ -12,9 +12,11 @@ interface SharedRow {
 }
 
 const shared = `
-  SELECT g.business_id = $1 AS given, g.tier, g.actions, g.hiding, array_agg(coalesce(asset.name, bundle.name) ORDER BY coalesce(asset.name, bundle.name)) AS names
+  SELECT g.business_id = $1 AS given, g.tier, g.actions, g.hiding, array_agg(coalesce(asset.name, bundle.name)
+    ORDER BY coalesce(asset.name, bundle.name)) AS names
   FROM access_grant g LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
-  WHERE g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $3) AND g.holder_kind = 'business' AND ((g.business_id = $1 AND g.holder_id = $2) OR (g.business_id = $2 AND g.holder_id = $1))
+  WHERE g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $3) AND g.holder_kind = 'business'
+    AND ((g.business_id = $1 AND g.holder_id = $2) OR (g.business_id = $2 AND g.holder_id = $1))
   GROUP BY 1, g.tier, g.actions, g.hiding ORDER BY 1 DESC LIMIT 50`
 
 /** What two businesses share, as sentences told to the first: `You let them run on Summer Crossings.` */
@@ -25,7 +27,8 @@ export async function sharedBetween(
 ): Promise<string[]> {
   const rows = (await kit.database.query(shared, [acting.id, other.id, kit.clock.now().toString()])) as SharedRow[]
   const open = (await kit.database.query(
-    `SELECT kind, business_id = $1 AS sent FROM proposal WHERE state = 'open' AND lapses_at > $3 AND ((business_id = $1 AND to_business_id = $2) OR (business_id = $2 AND to_business_id = $1)) LIMIT 20`,
+    `SELECT kind, business_id = $1 AS sent FROM proposal WHERE state = 'open' AND lapses_at > $3
+      AND ((business_id = $1 AND to_business_id = $2) OR (business_id = $2 AND to_business_id = $1)) LIMIT 20`,
     [acting.id, other.id, kit.clock.now().toString()],
   )) as { kind: string; sent: boolean }[]
   return [

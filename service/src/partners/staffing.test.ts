@@ -17,7 +17,7 @@ import {
   winter,
   within,
 } from '../../../e2e/support/partners.ts'
-import { at, joinByLetter, problemOf } from '../../../e2e/support/scene.ts'
+import { at, giveStanding, joinByLetter, problemOf } from '../../../e2e/support/scene.ts'
 
 betweenTwoBusinesses()
 
@@ -121,12 +121,7 @@ test('whoever is offboarded of an agency is told with what they hold at its clie
 
 test('who reaches something through a partner gives it in the partner’s name alone, never in its owner’s', async () => {
   await accept(callum, await offer(`steward on ${winter} may give access`))
-  await answerOf(
-    callum.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
-      params: within(callum, { person: scene.tomasz.email }),
-      body: { standing: 'admin' },
-    }),
-  )
+  await giveStanding(await scene.signIn(callum), scene.tomasz.email, 'admin')
   const tomasz = await scene.signIn(scene.tomasz)
   const mine = await answerOf(tomasz.client.GET('/v1/me/proposals'))
   await answerOf(

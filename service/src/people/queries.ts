@@ -1,7 +1,9 @@
 import type { Instant } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { v7 as newId } from 'uuid'
-import { personAddresses, persons } from './records.ts'
+import { personAddresses, persons, type Person, type PersonAddress } from './records.ts'
+
+export type { Person, PersonAddress } from './records.ts'
 
 export interface KnownPerson {
   readonly id: string
@@ -51,4 +53,46 @@ export async function addPerson(
     main: true,
   })
   return { id, name: wanted.name, address: wanted.address.toLowerCase() }
+}
+
+/** Whether somebody has a second step of signing in set up, in SQL. */
+export function hasSecondStep(person: string): string {
+  return `(${person}.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = ${person}.id))`
+}
+
+/** Somebody with all that signing them in takes. */
+export async function getPerson(manager: EntityManager, id: string): Promise<Person> {
+  return manager.findOneByOrFail(persons, { id })
+}
+
+/** Changes what somebody signs in with. */
+export async function changePerson(
+  manager: EntityManager,
+  id: string,
+  to: Partial<Pick<Person, 'passwordHash' | 'totpSealed' | 'totpPendingSealed' | 'totpLastStep'>>,
+): Promise<void> {
+  await manager.update(persons, { id }, to)
+}
+
+/** One of somebody's own addresses; null where it is none. */
+export async function findOwnAddress(
+  manager: EntityManager,
+  person: string,
+  address: string,
+): Promise<PersonAddress | null> {
+  return manager.findOneBy(personAddresses, { address: address.toLowerCase(), personId: person })
+}
+
+export async function addAddress(manager: EntityManager, person: string, address: string, now: Instant): Promise<void> {
+  await manager.insert(personAddresses, { address, personId: person, verifiedAt: now, main: false })
+}
+
+/** Has letters go to another of somebody's addresses. */
+export async function makeMain(manager: EntityManager, { personId, address }: PersonAddress): Promise<void> {
+  await manager.update(personAddresses, { personId, main: true }, { main: false })
+  await manager.update(personAddresses, { address }, { main: true })
+}
+
+export async function removeAddressOf(manager: EntityManager, { address }: PersonAddress): Promise<void> {
+  await manager.delete(personAddresses, { address })
 }

@@ -1,12 +1,11 @@
 import { nextLink, cutPage, readCursor } from '../base/page.ts'
-import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
-import { holdingsOf } from '../reach/holdings.ts'
 import { holdingPage, listQuery } from '../assets/schemas.ts'
-import { actingFor } from '../businesses/acting.ts'
+import { actingFor, type Acting } from '../businesses/acting.ts'
 import { getMember, members, type MemberRow } from '../businesses/getMember.ts'
 import { businessParam } from '../businesses/schemas.ts'
+import { holdingsFor } from '../reach/holdingsFor.ts'
 import { peopleQuery, personOut, personPage, personParams } from './schemas.ts'
 
 const tags = ['people']
@@ -35,7 +34,7 @@ export async function peopleRoutes(app: App, kit: Kit): Promise<void> {
       )) as MemberRow[]
       const page = cutPage(rows, limit, row => [row.name, row.id])
       void reply.headers(nextLink(request.url, page.next))
-      return { items: page.items.map(toOut), next: page.next }
+      return { items: page.items.map(row => toOut(row, acting)), next: page.next }
     },
   )
 
@@ -51,7 +50,7 @@ export async function peopleRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const acting = await actingFor(kit.database, request)
-      return toOut(await getMember(kit.database.manager, acting, request.params.person))
+      return toOut(await getMember(kit.database.manager, acting, request.params.person), acting)
     },
   )
 
@@ -60,7 +59,7 @@ export async function peopleRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'What somebody reaches of the business’s assets',
+        summary: 'What somebody holds of the business’s assets: one of its people, of a partner’s, or who is invited',
         params: personParams,
         querystring: listQuery,
         response: { 200: holdingPage },
@@ -68,19 +67,16 @@ export async function peopleRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const person = await getMember(kit.database.manager, acting, request.params.person)
-      if (acting.standing !== 'admin' && person.id !== acting.live.person)
-        throw new Problem(
-          'standing.not-enough',
-          `What ${person.name} reaches is told to them and to the admins of ${acting.name}.`,
-        )
-      const page = await holdingsOf(kit, person.id, acting.id, request.query.limit, request.query.after)
+      const { limit, after } = request.query
+      const page = await holdingsFor(kit, acting, request.params.person, limit, after)
       void reply.headers(nextLink(request.url, page.next))
       return page
     },
   )
 }
 
-function toOut(row: MemberRow) {
-  return { ...row, since: row.since.toISOString() }
+/** Who has no second step is for admins to know, and for oneself: to others it would say whose password is worth guessing. */
+function toOut(row: MemberRow, { standing, live }: Acting) {
+  const told = standing === 'admin' || row.id === live.person
+  return { ...row, secondProof: told ? row.secondProof : null, since: row.since.toISOString() }
 }

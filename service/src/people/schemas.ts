@@ -14,10 +14,10 @@ export const personOut = object({
   standing: string().required(),
   since: instantOut.required(),
   invitedBy: string().nullable().defined(),
-  secondProof: boolean().required(),
+  secondProof: boolean().nullable().defined().meta({ description: 'Null for who is not to know.' }),
   paused: boolean().required(),
   frozen: boolean().required(),
-  teams: array(string().required()).required(),
+  teams: array(object({ handle: string().required(), name: string().required() }).required()).required(),
   assets: number().integer().required().meta({ description: 'Assets they hold a grant of their own on.' }),
 }).meta({ id: 'Person' })
 export const personPage = pageOf(personOut)

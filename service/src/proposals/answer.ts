@@ -1,3 +1,4 @@
+import { withReason } from '@famiglia/core'
 import { changeFor, type Acting } from '../businesses/acting.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
@@ -32,24 +33,21 @@ export function acceptProposal(kit: Kit, kinds: Register) {
       if (takeStep(kind, proposal, 'accept', change.now, acting.zone)) return repeated(change, acting, kind, parts)
       const why = await kind.whyVoid(kit, change.manager, parts)
       if (why) return { void: await makeVoid(change, kind, parts, why) }
+      if (less && !kind.yes.less)
+        throw new Problem('proposal.more-than-asked', `There is no less of this ${kind.noun}.`)
       const whole = await kind.things(kit, change.manager, acting, parts)
       const today = kit.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
       const things = less ? lessOf(today, business.zone, whole.things, less) : whole.things
       if (!less) whole.assertWhole()
-      const said = sayAll(things, business.zone)
-      const isLess = less !== null || said !== sayAll(whole.things, business.zone)
+      const said = things.length > 0 ? sayAll(things, business.zone) : kind.said(parts)
+      const isLess = less !== null || sayAll(things, business.zone) !== sayAll(whole.things, business.zone)
       await closeProposal(change, id, { state: 'accepted', reason })
       for (const thing of things)
         if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
         else await putItem(change, id, thing, thing.terms)
-      const result = await kind.accept(kit, change, parts, {
-        acting,
-        person: { id: acting.live.person, name: acting.live.name, address: acting.live.address },
-        things,
-        isLess,
-        reason,
-        keeping: null,
-      })
+      const person = { id: acting.live.person, name: acting.live.name, address: acting.live.address }
+      const answer = { acting, person, things, isLess, reason, keeping: null }
+      const result = await kind.accept(kit, change, parts, answer)
       change.record({
         ...chainsOf(kind, parts),
         what: `${kind.kind}.${kind.acceptedAs}`,
@@ -85,7 +83,10 @@ export function declineProposal(kit: Kit, kinds: Register) {
       change.record({
         ...chainsOf(kind, parts),
         what: `${kind.kind}.declined`,
-        sentence: `${acting.live.name} declined${forWhom(acting, parts)} ${kind.name(parts)}: ${said}${reason ? `: “${reason}”` : ''}.`,
+        sentence: withReason(
+          `${acting.live.name} declined${forWhom(acting, parts)} ${kind.name(parts)}: ${said}`,
+          reason,
+        ),
         about: parts.sender.id,
         data: { proposal: id },
       })
@@ -144,7 +145,7 @@ async function proposalToAnswer(
   if (!proposal || !kind || !isFor(kind, proposal, acting))
     throw new Problem('proposal.unknown', `Nothing of that kind waits for an answer of ${acting.name}.`)
   const parts = await gatherProposal(change.manager, kinds, proposal)
-  if (kind.answeredBy === 'givers' && parts.sender.id === acting.live.person)
+  if (kind.answeredBy === 'colleagues' && parts.sender.id === acting.live.person)
     throw new Problem('proposal.own', 'Nobody answers what they asked for themselves. Somebody else can.')
   await kind.assertMayAnswer(kit, change.manager, acting, parts)
   return { kind, parts }

@@ -1,7 +1,7 @@
 import { levelOf, stateAt, type Instant, type ProposalState, type Standing } from '@famiglia/core'
 import type { Business } from '../businesses/queries.ts'
 import { sayAll, tellAsset, type AssetInWords } from '../grants/tellThings.ts'
-import type { ProposalParts, ProposedThing, Register } from './kind.ts'
+import type { ProposalKind, ProposalParts, ProposedThing, Register, Side } from './kind.ts'
 import { grantedTerms, timesOf } from './queries.ts'
 
 interface BusinessTold {
@@ -17,6 +17,16 @@ export interface ProposalInWords {
   readonly id: string
   readonly kind: string
   readonly noun: string
+  readonly heading: string
+  /** One sentence of who wants what from whom, as who reads it would say it. */
+  readonly outset: string
+  /** The names in it, to be set strong. */
+  readonly names: readonly string[]
+  readonly answeredBy: ProposalKind['answeredBy']
+  readonly yes: ProposalKind['yes']
+  readonly canBeSentAgain: boolean
+  readonly canBePassedOn: boolean
+  readonly afterwards: string | null
   readonly state: ProposalState
   readonly business: BusinessTold
   /** The business it goes to: something is offered to it, or asked of it. */
@@ -55,10 +65,19 @@ export function describeProposal(
   const { proposal, business, sender, partner, things } = parts
   const kind = kinds.of(proposal)
   const purposes = new Set(things.map(thing => thing.purpose))
+  const outset = kind.outset(parts, sideOf(kind, parts, reader))
   return {
     id: proposal.id,
     kind: proposal.kind,
     noun: kind.noun,
+    heading: kind.heading,
+    outset,
+    names: namesIn(outset, kind, parts),
+    answeredBy: kind.answeredBy,
+    yes: kind.yes,
+    canBeSentAgain: kind.canBeSentAgain,
+    canBePassedOn: kind.canBePassedOn,
+    afterwards: kind.afterwards(parts),
     state: stateAt(timesOf(proposal), at),
     business: tellBusiness(business),
     partner: partner && (reader === partner.id || kind.partnerIsKnown(parts)) ? tellBusiness(partner) : null,
@@ -78,6 +97,28 @@ export function describeProposal(
     answeredAt: proposal.answeredAt?.toString() ?? null,
     reason: proposal.reason,
   }
+}
+
+/** Whom and what a sentence about a proposal names, the longest first. What it keeps back is not told beside it either. */
+export function namesIn(said: string, kind: ProposalKind, parts: ProposalParts): string[] {
+  const { proposal, business, sender, partner, things } = parts
+  const names = [
+    sender.name,
+    business.name,
+    partner?.name,
+    proposal.toAddress,
+    ...things.map(thing => thing.target.name),
+    ...(kind.names?.(parts) ?? []),
+  ]
+  return [...new Set(names.flatMap(name => (name && said.includes(name) ? name : [])))].sort(
+    (one, other) => other.length - one.length,
+  )
+}
+
+/** A reader without a business to act for is whose address it is bound to. */
+function sideOf(kind: ProposalKind, { business, partner }: ProposalParts, reader: string | null): Side {
+  if (kind.answeredBy === 'address') return reader === business.id ? 'sent' : 'received'
+  return partner && reader === partner.id ? 'received' : 'sent'
 }
 
 export function assetsIn(things: readonly ProposedThing[], owner: string): ProposalInWords['assets'] {

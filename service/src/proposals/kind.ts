@@ -50,6 +50,9 @@ export interface Answer {
   readonly keeping: Tier | null
 }
 
+/** Whose eyes a proposal is read with. */
+export type Side = 'sent' | 'received'
+
 /** A letter to be, for one of those who are told. */
 export type Letters = readonly Letter[]
 
@@ -60,14 +63,18 @@ export type Letters = readonly Letter[]
 export interface ProposalKind {
   readonly kind: string
   readonly noun: string
+  /** What stands above one on its page. */
+  readonly heading: string
+  /** What its yes is called on a button, and a yes to less, before and after it was written; null where there is no less. */
+  readonly yes: { readonly whole: string; readonly less: { readonly begin: string; readonly send: string } | null }
   readonly course: CourseName
   /** What its yes is called. */
   readonly acceptedAs: 'accepted' | 'granted'
   /** Whether it can be sent again, and its link passed on by other means than the letter. */
   readonly canBeSentAgain: boolean
   readonly canBePassedOn: boolean
-  /** Who sends it and who answers it, within one business or between two; by an address it is answered with its link. */
-  readonly answeredBy: 'address' | 'business' | 'givers'
+  /** Who answers it: whose address it is bound to, the admins of another business, or colleagues of who sent it. */
+  readonly answeredBy: 'address' | 'business' | 'colleagues'
 
   /** What is this kind's own of some proposals. */
   readOwn(manager: EntityManager, ids: readonly string[]): Promise<ReadonlyMap<string, unknown>>
@@ -75,6 +82,12 @@ export interface ProposalKind {
   name(parts: ProposalParts): string
   /** What it is about, as read. */
   said(parts: ProposalParts): string
+  /** One sentence of who wants what from whom, as it is read on the side that sent it and on the one that answers. */
+  outset(parts: ProposalParts, side: Side): string
+  /** Whom and what that sentence can name of this kind's own, beside what every proposal has. */
+  names?(parts: ProposalParts): readonly string[]
+  /** What its yes brings along, beside what it allows; null where nothing. */
+  afterwards(parts: ProposalParts): string | null
   shown(parts: ProposalParts): OwnShown
   /** Whether its sender knows which business it goes to: who asks for an asset by its number does not, before an answer. */
   partnerIsKnown(parts: ProposalParts): boolean

@@ -163,11 +163,15 @@ test('an admin’s chair is offered with a warning, a fresh proof, and its own l
     answerOf(
       who.client.POST('/v1/businesses/{business}/sentences', {
         params: at(who),
-        body: { sentence: 'let ruben@ondaverde.example watch on ad-account/winter-freight', standing: 'admin' },
+        body: {
+          sentence: 'let ruben@ondaverde.example watch on ad-account/winter-freight',
+          standing: 'admin',
+          note: 'So that one of us can always act.',
+        },
       }),
     )
   expect(await problemOf(offer(old))).toMatchObject({ code: 'proof.needed' })
-  await offer(scene.agnese)
+  await offer(await scene.signIn(scene.agnese))
   await accept(await scene.link('ruben@ondaverde.example'), 'Ruben Achterberg')
   expect(await scene.can('ruben@ondaverde.example', 'asset.archive', 'ad-account/winter-freight')).toBe(true)
   expect(scene.town.inbox.letters.list('ruben@ondaverde.example')[0]!.text).toContain('as admin')

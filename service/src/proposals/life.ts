@@ -134,7 +134,8 @@ async function lapse(change: Change, kind: ProposalKind, parts: ProposalParts): 
 
 const dueNow = `
   SELECT id FROM proposal WHERE state = 'open' AND (lapses_at <= $1
-    OR EXISTS (SELECT FROM unnest($2::integer[]) WITH ORDINALITY AS due(days, turn) WHERE reminders = turn - 1 AND sent_at <= $1::timestamptz - days * interval '1 day'))
+    OR EXISTS (SELECT FROM unnest($2::integer[]) WITH ORDINALITY AS due(days, turn) WHERE reminders = turn - 1
+      AND sent_at <= $1::timestamptz - days * interval '1 day'))
   ORDER BY lapses_at LIMIT 200`
 
 /** Looks for proposals that are due and that no work was queued for, as after a restore from a copy. */

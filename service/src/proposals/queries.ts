@@ -36,10 +36,6 @@ export async function openProposals(manager: EntityManager, where: Sought): Prom
   return manager.findBy(proposals, { ...where, state: 'open' })
 }
 
-export async function proposalsById(manager: EntityManager, ids: readonly string[]): Promise<Proposal[]> {
-  return ids.length === 0 ? [] : manager.findBy(proposals, { id: In(ids) })
-}
-
 export async function itemsOf(manager: EntityManager, ids: readonly string[]): Promise<ProposalItem[]> {
   return ids.length === 0 ? [] : manager.findBy(proposalItems, { proposalId: In(ids) })
 }

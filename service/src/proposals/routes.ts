@@ -402,7 +402,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
 
   async function isToAnswer(acting: Acting, proposal: Proposal): Promise<boolean> {
     const kind = proposalKinds.of(proposal)
-    if (kind.answeredBy !== 'givers') return false
+    if (kind.answeredBy !== 'colleagues') return false
     return mayAnswer(kit, manager, acting, kind, await gatherProposal(manager, proposalKinds, proposal))
   }
 }

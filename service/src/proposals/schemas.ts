@@ -18,6 +18,19 @@ export const proposalOut = object({
   id: string().required(),
   kind: string().required(),
   noun: string().required().meta({ description: 'What its kind is called.' }),
+  heading: string().required(),
+  outset: string().required().meta({ description: 'One sentence of who wants what from whom, for who reads it.' }),
+  names: array(string().required()).required().meta({ description: 'The names in it, to be set strong.' }),
+  answeredBy: string().oneOf(['address', 'business', 'colleagues']).required(),
+  yes: object({
+    whole: string().required(),
+    less: object({ begin: string().required(), send: string().required() }).nullable().defined().default(null),
+  })
+    .required()
+    .meta({ description: 'What accepting it is called, and accepting less; null where there is no less.' }),
+  canBeSentAgain: boolean().required(),
+  canBePassedOn: boolean().required(),
+  afterwards: string().nullable().defined().meta({ description: 'What a yes brings along beside what it allows.' }),
   state: string().oneOf(proposalStates).required(),
   business: businessTold.required(),
   partner: businessTold.nullable().defined().meta({ description: 'The business it goes to, where it goes to one.' }),

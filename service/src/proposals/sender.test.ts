@@ -1,6 +1,14 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { at, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+import {
+  at,
+  giveStanding,
+  openScene,
+  withSecondStep,
+  problemOf,
+  type Actor,
+  type Scene,
+} from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 let agnese: Actor
@@ -14,13 +22,7 @@ beforeAll(async () => {
 })
 afterAll(() => scene.close())
 
-const standing = (who: Actor, person: string, wanted: 'member' | 'finance' | 'admin') =>
-  answerOf(
-    who.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
-      params: { path: { ...at(who).path, person } },
-      body: { standing: wanted },
-    }),
-  )
+const standing = giveStanding
 const accept = (link: string, name: string) =>
   answerOf(
     famigliaClient({ url: scene.url }).POST('/v1/invitations/acceptance', {
@@ -33,8 +35,10 @@ const placesOf = (address: string) =>
   scene.sql('SELECT standing FROM membership JOIN person_address USING (person_id) WHERE address = $1', [address])
 
 test('an admin who was lowered makes no admin by an invitation of before, and cannot renew it or pass it on', async () => {
+  agnese = await scene.signIn(agnese)
   await standing(agnese, priya.email, 'admin')
-  const sender = await scene.signIn(priya)
+  priya = await withSecondStep(scene, priya)
+  const sender = priya
   await standing(sender, 'wren@ondaverde.example', 'admin')
   const [row] = await scene.sql<{ id: string }>(`SELECT id FROM proposal WHERE to_address = 'wren@ondaverde.example'`)
   const link = await scene.link('wren@ondaverde.example')
@@ -63,6 +67,13 @@ test('a steward whose grant was ended, made less or ran out gives nothing by an 
     const address = `${name}@ondaverde.example`
     await scene.say(await scene.signIn(priya), `let ${address} run on ${crossings} until ${until}`)
     const link = await scene.link(address)
+    const ending = await answerOf(
+      agnese.client.POST('/v1/businesses/{business}/sentences/preview', {
+        params: at(agnese),
+        body: { sentence: `end ${priya.email} on ${crossings}` },
+      }),
+    )
+    expect(ending.changes).toEqual([`What Priya Lindqvist sent comes to nothing: the invitation to ${address}.`])
     await takeAway()
     expect((await problemOf(accept(link, name))).code, name).toMatch(/^proposal\.(void|lapsed)$/)
     expect(await placesOf(address), name).toEqual([])

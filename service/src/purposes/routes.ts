@@ -17,12 +17,13 @@ import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
-import type { Asset } from '../assets/records.ts'
+import type { Asset } from '../assets/queries.ts'
 import { assetParams } from '../assets/schemas.ts'
 import { getTarget } from '../reach/findTarget.ts'
 import { changeFor, actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { findAddressee } from '../sentences/addressee.ts'
+import { assertDealtWith } from '../sentences/dealtWith.ts'
 import { givenFor, readinessOf } from '../readiness/readiness.ts'
 import { readinessOn } from '../readiness/readinessOfMany.ts'
 import { ownPurposes } from './records.ts'
@@ -135,8 +136,7 @@ export async function purposeRoutes(app: App, kit: Kit): Promise<void> {
           'standing.not-enough',
           `Whether others are ready is told to the admins of ${acting.name}; about yourself you can ask.`,
         )
-      if (addressee.kind === 'person' && !addressee.member && !addressee.invitation)
-        throw new Problem('person.unknown', `${addressee.address} neither works for ${acting.name} nor is invited.`)
+      if (addressee.kind === 'person') await assertDealtWith(manager, acting, addressee)
       const wanted = await getPurpose(manager, acting, purpose)
       const named = on ? await namedIn(on, acting) : await givenFor(manager, acting, addressee, wanted)
       return readinessOf(kit, manager, acting, addressee, wanted, named)

@@ -18,7 +18,8 @@ export interface GrantBelow {
 export async function grantsBelow(manager: EntityManager, ids: readonly string[]): Promise<GrantBelow[]> {
   return manager.query(
     `${belowOf('g.id = ANY($1)')}
-     SELECT below.id, facts_holder(below.holder_kind, below.holder_id, NULL)->>'name' AS to, CASE WHEN below.holder_kind = 'business' THEN 'passed on' ELSE 'staffed' END AS how
+     SELECT below.id, facts_holder(below.holder_kind, below.holder_id, NULL)->>'name' AS to,
+       CASE WHEN below.holder_kind = 'business' THEN 'passed on' ELSE 'staffed' END AS how
      FROM below WHERE below.id <> ALL($1) ORDER BY 3, 2 LIMIT 5000`,
     [ids],
   )

@@ -70,7 +70,8 @@ const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
 const business = (alias: string) =>
   `json_build_object('id', ${alias}.id, 'number', ${alias}.number, 'name', ${alias}.name, 'zone', ${alias}.zone, 'paused', ${alias}.paused_at IS NOT NULL)`
 
-const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
+const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused',
+  m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
 
 /**
  * What stands in the row already (the person, the asset, its owner) is not looked up again: null says "the same". What
@@ -87,7 +88,8 @@ const grantsTo = (holders: string) => `(SELECT json_agg(json_build_object(
     'above', CASE WHEN g.upstream_id IS NOT NULL AND g.holder_kind = 'business' THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
   FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('a')}) AND g.holder_id = ANY (${holders}))`
 
-const asset = `json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL, 'frozen', a.frozen_at IS NOT NULL, 'owner', ${business('owner')})`
+const asset = `json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived',
+  a.archived_at IS NOT NULL, 'frozen', a.frozen_at IS NOT NULL, 'owner', ${business('owner')})`
 
 /** One value for all of it: a row of one column is read faster than one of four. */
 const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL,
@@ -96,10 +98,12 @@ const facts = `json_build_object('person', json_build_object('id', p.id, 'name',
 
 /** A business in a person's place: what any of its admins has by it. */
 const factsOfPartner = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL, 'frozenByOwner', false),
-  'asset', ${asset}, 'memberships', json_build_array(json_build_object('business', p.id, 'standing', 'admin', 'paused', false, 'frozen', false)), 'grants', ${grantsTo('ARRAY[p.id]')}) AS facts`
+  'asset', ${asset}, 'memberships', json_build_array(json_build_object('business', p.id, 'standing', 'admin', 'paused', false, 'frozen',
+    false)), 'grants', ${grantsTo('ARRAY[p.id]')}) AS facts`
 
 const byNumber = `SELECT ${facts} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
-const onPlatform = `SELECT ${facts} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
+const onPlatform = `SELECT ${facts} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3
+  JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
 const ofPairs = `SELECT pair.place, ${facts} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(person, asset, place)
   JOIN person p ON p.id = pair.person JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
 const ofPartners = `SELECT pair.place, ${factsOfPartner} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(business, asset, place)

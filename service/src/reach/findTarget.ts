@@ -52,7 +52,8 @@ export async function getAssetReached(
 export async function findHeld(manager: EntityManager, business: string, what: What): Promise<Target | null> {
   if (what.by === 'bundle') return findHeldBundle(manager, business, what.handle)
   const rows = (await manager.query(
-    `SELECT asset.id FROM asset JOIN (${heldAssets('$1')}) held ON held.id = asset.id WHERE ${what.by === 'number' ? 'asset.number = $2' : 'asset.kind = $2 AND asset.handle = $3'} LIMIT 20`,
+    `SELECT asset.id FROM asset JOIN (${heldAssets('$1')}) held ON held.id = asset.id
+      WHERE ${what.by === 'number' ? 'asset.number = $2' : 'asset.kind = $2 AND asset.handle = $3'} LIMIT 20`,
     what.by === 'number' ? [business, what.number] : [business, what.kind, what.handle],
   )) as { id: string }[]
   const found = await assetsById(

@@ -8,6 +8,7 @@ import {
   type Instant,
   type Tier,
 } from '@famiglia/core'
+import { LRUCache } from 'lru-cache'
 
 type HolderJson =
   | Exclude<GrantFact['holder'], { kind: 'team' }>
@@ -71,6 +72,14 @@ function holderFact(
   return holder.kind === 'team' ? { ...holder, since: holder.since === null ? null : instant(holder.since) } : holder
 }
 
+/** Grants made together begin together, and a grid is read every few seconds: each instant is made once. */
+const instants = new LRUCache<number, Instant>({ max: 20_000 })
+
 function instant(epochMs: number): Instant {
-  return Temporal.Instant.fromEpochMilliseconds(Math.round(epochMs))
+  const whole = Math.round(epochMs)
+  const known = instants.get(whole)
+  if (known) return known
+  const made = Temporal.Instant.fromEpochMilliseconds(whole)
+  instants.set(whole, made)
+  return made
 }

@@ -62,7 +62,8 @@ async function readOwnColumns(database: DataSource, owner: BusinessFact): Promis
   const rows = (await database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.frozen_at IS NOT NULL AS frozen, asset.inside_id,
        ${placesOfAsset('asset')} AS places
-     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostColumns}`,
+     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name,
+       asset.id LIMIT ${mostColumns}`,
     [owner.id, allKinds],
   )) as ColumnRow[]
   return rows.map(({ inside_id, places, ...row }) => ({
@@ -105,7 +106,8 @@ async function readToBusinesses(
   ownersAsset: AssetFact | undefined,
 ): Promise<Map<string, GrantFact[]>> {
   const rows = (await database.query(
-    `SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from, date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
+    `SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from,
+      date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
        facts_business(g.business_id) AS giver, facts_holder(g.holder_kind, g.holder_id, NULL) AS holder, facts_frozen(g.business_id, g.holder_id) AS frozen,
        json_build_object('id', g.target_id, 'kind', 'bundle', 'name', '') AS on
      FROM access_grant g WHERE g.target_id = ANY($1) AND g.holder_kind = 'business' AND g.ended_at IS NULL LIMIT 5000`,

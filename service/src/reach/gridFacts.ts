@@ -3,7 +3,8 @@ import type { DataSource } from 'typeorm'
 import { belowOf } from './below.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
 import type { GridColumns } from './gridColumns.ts'
-import { hasSecondStep, peopleReached, selfAndTeams } from './holdersFor.ts'
+import { hasSecondStep } from '../people/queries.ts'
+import { peopleReached, selfAndTeams } from './holdersFor.ts'
 
 /** A grant as a row of the grid needs it: with what it is on. */
 export interface GridGrant extends GrantRow {
@@ -29,26 +30,30 @@ export interface GridTeam {
   readonly grants: readonly GridGrant[] | null
 }
 
-/** The columns of a grant as a row of the grid takes them; of a bundle it is enough to know that it is one. */
-const columnsOf = (grant: string, person: string) => `json_build_object('id', ${grant}.id, 'target', ${grant}.target_id,
+/** The columns of a grant as a row of the grid takes them; of a bundle and a team it is enough to know that it is one. */
+const columnsOf = (grant: string) => `json_build_object('id', ${grant}.id, 'target', ${grant}.target_id,
     'on', CASE WHEN ${grant}.bundle_id IS NOT NULL THEN json_build_object('id', ${grant}.bundle_id, 'kind', 'bundle', 'name', '') END,
-    'holder', CASE WHEN ${grant}.holder_kind = 'team' THEN facts_holder('team', ${grant}.holder_id, ${person}) END, 'tier', ${grant}.tier, 'actions', ${grant}.actions, 'hiding', ${grant}.hiding,
+    'holder', CASE WHEN ${grant}.holder_kind = 'team' THEN json_build_object('kind', 'team', 'id', ${grant}.holder_id, 'name', '', 'since', NULL) END, 'tier', ${grant}.tier, 'actions', ${grant}.actions, 'hiding', ${grant}.hiding,
     'from', date_part('epoch', ${grant}.from_at) * 1000, 'until', date_part('epoch', ${grant}.until_at) * 1000, 'upstream', ${grant}.upstream_id,
     'giver', CASE WHEN ${grant}.upstream_id IS NOT NULL THEN facts_business(${grant}.business_id) END)`
 
-const grantsOfRow = (holders: string, person: string) => `(SELECT json_agg(${columnsOf('g', person)})
+const grantsOfRow = (holders: string) => `(SELECT json_agg(${columnsOf('g')})
   FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holders})) AS grants`
 
 const people = `
-  SELECT person.id, person.name, main.address, membership.standing, membership.paused_at IS NOT NULL OR person.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
-    ${hasSecondStep('person')} AS "secondProof", ${grantsOfRow(selfAndTeams('person.id'), 'person.id')}
+  SELECT person.id, person.name, main.address, membership.standing, membership.paused_at IS NOT NULL
+    OR person.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
+    ${hasSecondStep('person')} AS "secondProof", ${grantsOfRow(selfAndTeams('person.id'))}
   FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-  WHERE membership.business_id = $1 AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')`
+  WHERE membership.business_id = $1 AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid))
+    AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')`
 const peopleInOrder = 'ORDER BY person.name, person.id LIMIT $5'
 
 const teams = `
-  SELECT team.id, team.name, team.handle, (SELECT count(*) FROM team_member WHERE team_id = team.id)::integer AS members, ${grantsOfRow('ARRAY[team.id]', 'NULL')}
-  FROM team WHERE team.business_id = $1 AND team.dissolved_at IS NULL AND ($2::text IS NULL OR (team.name, team.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR team.name ILIKE '%' || $4 || '%')
+  SELECT team.id, team.name, team.handle, (SELECT count(*) FROM team_member WHERE team_id = team.id)::integer AS members,
+    ${grantsOfRow('ARRAY[team.id]')}
+  FROM team WHERE team.business_id = $1 AND team.dissolved_at IS NULL AND ($2::text IS NULL OR (team.name, team.id) > ($2, $3::uuid))
+    AND ($4::text IS NULL OR team.name ILIKE '%' || $4 || '%')
   ORDER BY team.name, team.id LIMIT $5`
 
 export interface GridPage {
@@ -96,14 +101,18 @@ function valuesOf(business: string, { after, find, limit }: GridPage): unknown[]
 const outside = `
   ${belowOf("g.business_id = $1 AND g.holder_kind = 'business'")},
   reach AS (
-    SELECT m.person_id, m.business_id AS of_id, NULL::uuid AS grant_id FROM below JOIN membership m ON below.holder_kind = 'business' AND m.business_id = below.holder_id AND m.standing = 'admin'
+    SELECT m.person_id, m.business_id AS of_id, NULL::uuid AS grant_id FROM below JOIN membership m ON below.holder_kind = 'business'
+      AND m.business_id = below.holder_id AND m.standing = 'admin'
     UNION SELECT reached.person_id, below.business_id, below.id FROM below ${peopleReached('below')})
   SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS "secondProof",
     EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen, string_agg(DISTINCT of.name, ', ') AS of,
-    (SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = ANY(array_agg(of.id))) AS memberships,
-    json_agg(${columnsOf('g', 'person.id')}) FILTER (WHERE g.id IS NOT NULL) AS grants
-  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main JOIN business of ON of.id = reach.of_id LEFT JOIN access_grant g ON g.id = reach.grant_id
-  WHERE ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')
+    (SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen',
+      m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = ANY(array_agg(of.id))) AS memberships,
+    json_agg(${columnsOf('g')}) FILTER (WHERE g.id IS NOT NULL) AS grants
+  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+    JOIN business of ON of.id = reach.of_id LEFT JOIN access_grant g ON g.id = reach.grant_id
+  WHERE ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%'
+    OR main.address ILIKE '%' || $4 || '%')
   GROUP BY person.id, person.name, main.address ORDER BY person.name, person.id LIMIT $5`
 
 /** One of the people of partners, by whatever of them they reach the business's assets. */
@@ -129,7 +138,8 @@ export interface GridPartner {
 }
 
 const partners = `
-  SELECT partner.id, partner.number, partner.name FROM business partner WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.holder_kind = 'business' AND g.holder_id = partner.id AND g.ended_at IS NULL)
+  SELECT partner.id, partner.number, partner.name FROM business partner WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1
+    AND g.holder_kind = 'business' AND g.holder_id = partner.id AND g.ended_at IS NULL)
     AND ($2::text IS NULL OR (partner.name, partner.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR partner.name ILIKE '%' || $4 || '%') ORDER BY partner.name, partner.id LIMIT $5`
 
 export async function readPartnersGiven(

@@ -9,7 +9,6 @@ import {
   throughOf,
   latestEnd,
   partnerOn,
-  grantsOf,
   wantedOf,
   kinds,
   type AccessFacts,
@@ -24,13 +23,16 @@ import type { Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import { factsFrom } from './facts.ts'
-import { hasSecondStep, peopleReached } from './holdersFor.ts'
+import { hasSecondStep } from '../people/queries.ts'
+import { peopleReached } from './holdersFor.ts'
 import { placesOf } from './places.ts'
 
 /** Somebody who reaches an asset, or would once they have answered. */
 export interface Holder {
   readonly person: { readonly id: string | null; readonly name: string; readonly address: string }
-  readonly state: 'in force' | 'waiting' | 'not begun'
+  readonly state: 'in force' | 'waiting' | 'not begun' | 'stopped'
+  /** Why it does not count now, as it stands after “because”; null where it does. */
+  readonly why: string | null
   readonly tier: string | null
   /** Actions given by name, beyond the tier. */
   readonly named: readonly Action[]
@@ -56,7 +58,7 @@ interface Candidate {
   id: string
   name: string
   address: string
-  second_proof: boolean
+  second_proof: boolean | null
   last_used: Date | null
   invited_by: string | null
   member_since: Date | null
@@ -70,16 +72,19 @@ const candidates = `
     UNION SELECT m.person_id FROM access_grant g JOIN membership m ON m.business_id = g.holder_id AND m.standing = 'admin'
       WHERE g.holder_kind = 'business' AND g.target_id = ANY($1) AND g.ended_at IS NULL
   )
-  SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS second_proof, last_use.at AS last_used, inviter.name AS invited_by, membership.since AS member_since
+  SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS second_proof, last_use.at AS last_used,
+    inviter.name AS invited_by, membership.since AS member_since
   FROM reaching JOIN person ON person.id = reaching.person_id JOIN person_address main ON main.person_id = person.id AND main.main
     LEFT JOIN last_use ON last_use.asset_id = $3 AND last_use.person_id = person.id
     LEFT JOIN membership ON membership.business_id = $2 AND membership.person_id = person.id LEFT JOIN person inviter ON inviter.id = membership.invited_by
-  WHERE ($4::text IS NULL OR (person.name, person.id) > ($4, $5::uuid)) AND ($7::uuid IS NULL OR EXISTS (SELECT FROM membership own WHERE own.person_id = person.id AND own.business_id = $7))
+  WHERE ($4::text IS NULL OR (person.name, person.id) > ($4, $5::uuid)) AND ($7::uuid IS NULL
+    OR EXISTS (SELECT FROM membership own WHERE own.person_id = person.id AND own.business_id = $7))
   ORDER BY person.name, person.id LIMIT $6`
 
 const waiting = `
   SELECT proposal.id, proposal.to_address, proposal.opened_at, sender.name AS sender, item.tier, item.actions, item.hiding, item.until_at
-  FROM proposal_item item JOIN proposal ON proposal.id = item.proposal_id AND proposal.state = 'open' AND proposal.lapses_at > $2 JOIN person sender ON sender.id = proposal.sent_by
+  FROM proposal_item item JOIN proposal ON proposal.id = item.proposal_id AND proposal.state = 'open' AND proposal.lapses_at > $2
+    JOIN person sender ON sender.id = proposal.sent_by
   WHERE item.target_id = ANY($1) AND proposal.kind = 'invitation' ORDER BY proposal.opened_at LIMIT 200`
 
 interface WaitingRow {
@@ -93,16 +98,20 @@ interface WaitingRow {
   until_at: Date | null
 }
 
-/**
- * Who reaches an asset, and through what; who waits for an answer comes on the first page. A business that holds it from
- * another is told of its own people alone.
- */
+export interface HoldersWanted {
+  readonly limit: number
+  readonly after: string | undefined
+  /** The business that holds it from another, and is told of its own people alone; null for the owner. */
+  readonly heldBy: string | null
+  /** Whether it is told who has no second step: to admins. */
+  readonly forAdmins: boolean
+}
+
+/** Who reaches an asset, and through what; who waits for an answer comes on the first page. */
 export async function holdersOf(
   kit: Kit,
   asset: Asset,
-  limit: number,
-  after: string | undefined,
-  heldBy: string | null = null,
+  { limit, after, heldBy, forAdmins }: HoldersWanted,
 ): Promise<{ items: Holder[]; next: string | null }> {
   const cursor = readCursor(after)
   const places = await placesOf(kit.database.manager, asset)
@@ -119,7 +128,8 @@ export async function holdersOf(
   const facts = await factsFrom(kit).aroundAll(page.items.map(row => ({ person: row.id, asset: asset.id })))
   const holders = page.items.flatMap((row, index) => {
     const around = facts[index] ?? null
-    return toHolder(kit, row, around && heldBy ? throughBusiness(around, heldBy) : around)
+    const told = forAdmins ? row : { ...row, second_proof: null }
+    return toHolder(kit, told, around && heldBy ? throughBusiness(around, heldBy) : around)
   })
   return {
     items: cursor || heldBy ? holders : [...holders, ...(await waitingFor(kit, asset, places))],
@@ -130,17 +140,16 @@ export async function holdersOf(
 function toHolder(kit: Kit, row: Candidate, facts: AccessFacts | null): Holder[] {
   const shown = facts && showReach(facts, reachOf(facts, kit.clock.now()))
   if (!facts || !shown) return []
-  const { counted, inForce, ...level } = shown
+  const { counted, ...level } = shown
   const [main] = counted
   const own = counted
-    .flatMap(grantsOf)
+    .flatMap(path => path.grants)
     .find(
       grant => grant.holder.kind === 'person' && grant.giver.id === facts.asset.owner.id && grant.on.kind !== 'bundle',
     )
   return [
     {
       person: { id: row.id, name: row.name, address: row.address },
-      state: inForce ? 'in force' : 'not begun',
       ...level,
       through: [...new Set(counted.map(sayThrough))].join('; '),
       partner: partnerOn(main!),
@@ -169,7 +178,7 @@ export function writeOwn(grant: GrantFact, asset: AccessFacts['asset'], address:
 }
 
 function sayThrough(path: Path): string {
-  const grants = grantsOf(path)
+  const grants = path.grants
   const last = grants.at(-1)
   if (!last) return `owning business, ${standingOn(path)}`
   const on = last.on.kind === 'bundle' ? `, by the bundle ${last.on.name}` : ''
@@ -184,6 +193,7 @@ async function waitingFor(kit: Kit, asset: Asset, places: readonly string[]): Pr
   return rows.map(row => ({
     person: { id: null, name: row.to_address, address: row.to_address },
     state: 'waiting',
+    why: 'they have not answered the invitation',
     tier: row.tier,
     named: row.actions,
     level: sayGiven(row, asset.kind),

@@ -13,8 +13,3 @@ export function peopleReached(grant: string): string {
   return `CROSS JOIN LATERAL (SELECT ${grant}.holder_id AS person_id WHERE ${grant}.holder_kind = 'person'
     UNION ALL SELECT joined.person_id FROM team_member joined WHERE joined.team_id = ${grant}.holder_id AND ${grant}.holder_kind = 'team') reached`
 }
-
-/** Whether somebody has a second step of signing in set up, in SQL. */
-export function hasSecondStep(person: string): string {
-  return `(${person}.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = ${person}.id))`
-}

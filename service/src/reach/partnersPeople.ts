@@ -3,7 +3,8 @@ import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { belowOf } from './below.ts'
 import { factsFrom } from './facts.ts'
-import { hasSecondStep, peopleReached, selfAndTeams } from './holdersFor.ts'
+import { hasSecondStep } from '../people/queries.ts'
+import { peopleReached, selfAndTeams } from './holdersFor.ts'
 import { reachedBy } from './places.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -35,13 +36,15 @@ export interface PartnersPerson {
 const reaching = `
   ${belowOf("g.business_id = $1 AND g.holder_kind = 'business' AND g.holder_id = $2")},
   reach AS (
-    SELECT m.person_id, m.business_id AS of_id, below.target_id FROM below JOIN membership m ON below.holder_kind = 'business' AND m.business_id = below.holder_id AND m.standing = 'admin'
+    SELECT m.person_id, m.business_id AS of_id, below.target_id FROM below JOIN membership m ON below.holder_kind = 'business'
+      AND m.business_id = below.holder_id AND m.standing = 'admin'
     UNION SELECT reached.person_id, below.business_id, below.target_id FROM below ${peopleReached('below')})`
 
 const people = `${reaching}
   SELECT person.id, person.name, main.address, business.name AS of, ${hasSecondStep('person')} AS "secondProof",
     EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen, array_agg(DISTINCT reach.target_id) AS targets
-  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main JOIN business ON business.id = reach.of_id
+  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+    JOIN business ON business.id = reach.of_id
   WHERE $3::text IS NULL OR (person.name, person.id) > ($3, $4::uuid)
   GROUP BY person.id, person.name, main.address, business.name ORDER BY person.name, person.id LIMIT $5`
 
@@ -150,9 +153,11 @@ export async function partnersThrough(
 ): Promise<{ id: string; number: string; name: string }[]> {
   return manager.query(
     `${belowOf("g.business_id = $1 AND g.holder_kind = 'business'")}
-     SELECT DISTINCT of.id, of.number, of.name FROM below JOIN business of ON of.id = CASE WHEN below.holder_kind = 'business' THEN below.holder_id ELSE below.business_id END
+     SELECT DISTINCT of.id, of.number, of.name FROM below JOIN business of ON of.id =
+       CASE WHEN below.holder_kind = 'business' THEN below.holder_id ELSE below.business_id END
      WHERE of.id <> $1 AND (below.holder_id = ANY (${selfAndTeams('$2::uuid')})
-       OR EXISTS (SELECT FROM membership m WHERE below.holder_kind = 'business' AND m.business_id = below.holder_id AND m.person_id = $2 AND m.standing = 'admin')) ORDER BY of.name LIMIT 20`,
+       OR EXISTS (SELECT FROM membership m WHERE below.holder_kind = 'business' AND m.business_id = below.holder_id AND m.person_id = $2
+         AND m.standing = 'admin')) ORDER BY of.name LIMIT 20`,
     [business, person],
   )
 }

@@ -3,7 +3,8 @@ import type { Asset } from '../assets/records.ts'
 
 /** What access to an asset can be given on, in SQL: itself, what holds it, and the bundles either is in. */
 export function placesOfAsset(asset: string): string {
-  return `ARRAY[${asset}.id, ${asset}.inside_id] || ARRAY(SELECT inside.bundle_id FROM bundle_asset inside WHERE inside.asset_id IN (${asset}.id, ${asset}.inside_id))`
+  return `ARRAY[${asset}.id, ${asset}.inside_id] || ARRAY(SELECT inside.bundle_id FROM bundle_asset inside
+    WHERE inside.asset_id IN (${asset}.id, ${asset}.inside_id))`
 }
 
 /** The same for several; a bundle is its own one place. */
@@ -27,5 +28,6 @@ export async function placesOf(manager: EntityManager, { id }: Pick<Asset, 'id'>
 
 /** The other way about, in SQL: the assets that are reached by what is given on a place. */
 export function reachedBy(asset: string, place: string): string {
-  return `(${asset}.id = ${place} OR ${asset}.inside_id = ${place} OR EXISTS (SELECT FROM bundle_asset inside WHERE inside.bundle_id = ${place} AND inside.asset_id IN (${asset}.id, ${asset}.inside_id)))`
+  return `(${asset}.id = ${place} OR ${asset}.inside_id = ${place} OR EXISTS (SELECT FROM bundle_asset inside
+    WHERE inside.bundle_id = ${place} AND inside.asset_id IN (${asset}.id, ${asset}.inside_id)))`
 }

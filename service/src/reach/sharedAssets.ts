@@ -1,7 +1,6 @@
 import {
   asUnstopped,
   describeLevel,
-  grantsOf,
   isLive,
   kinds,
   latestEnd,
@@ -57,7 +56,8 @@ const held = `
   all_of AS (SELECT id FROM direct WHERE id IS NOT NULL UNION SELECT asset.id FROM direct JOIN asset ON asset.inside_id = direct.id)
   SELECT asset.id, asset.name, (SELECT count(DISTINCT reached.person_id) FROM access_grant g ${peopleReached('g')}
       WHERE g.business_id = $2 AND g.ended_at IS NULL AND g.upstream_id IS NOT NULL AND g.target_id = ANY (${placesOfAsset('asset')}))::integer AS staffed
-  FROM all_of JOIN asset ON asset.id = all_of.id WHERE asset.archived_at IS NULL AND ($3::text IS NULL OR (asset.name, asset.id) > ($3, $4::uuid)) ORDER BY asset.name, asset.id LIMIT $5`
+  FROM all_of JOIN asset ON asset.id = all_of.id WHERE asset.archived_at IS NULL AND ($3::text IS NULL
+    OR (asset.name, asset.id) > ($3, $4::uuid)) ORDER BY asset.name, asset.id LIMIT $5`
 
 /** As many as one business's page shows of what goes between it and another. */
 const mostBetween = 500
@@ -107,7 +107,7 @@ function tell(kit: Kit, facts: AccessFacts, staffed: number): SharedAsset {
   const counting = paths.filter(isLive)
   const level = counting.length > 0 ? live : reachOf(asUnstopped(facts), now).level
   const words = describeLevel(asset.kind, level)
-  const last = paths.flatMap(path => grantsOf(path).at(-1) ?? [])
+  const last = paths.flatMap(path => path.grants.at(-1) ?? [])
   const own = last.find(grant => grant.on.id === asset.id)
   return {
     ...showLevel(asset.kind, level),

@@ -4,7 +4,7 @@ import { assets, type Asset } from '../assets/records.ts'
 import { assetsInBundles } from '../bundles/queries.ts'
 import { bundles, type Bundle } from '../bundles/records.ts'
 import type { Party } from '../businesses/queries.ts'
-import type { Grant } from '../grants/queries.ts'
+import type { Grant } from '../grants/records.ts'
 
 /** What access is given on: one asset, or a bundle with all that is in it. */
 export interface Target {

@@ -187,7 +187,7 @@ async function factsAbout(
 ): Promise<(AccessFacts | null)[]> {
   if (who.kind === 'business')
     return factsFrom(kit).aroundPartners(assets.map(asset => ({ business: who.partner.id, asset: asset.id })))
-  const person = who.member ? who.person : null
+  const { person } = who
   return person ? factsFrom(kit).aroundAll(assets.map(asset => ({ person: person.id, asset: asset.id }))) : []
 }
 
@@ -279,6 +279,12 @@ function mend(
     return {
       sentence: null,
       remedy: `${who.name} has to answer first: ${who.kind === 'business' ? 'the offer' : 'the invitation'} is open.`,
+      tie: null,
+    }
+  if (who.kind === 'person' && !who.member && !who.invitation)
+    return {
+      sentence: null,
+      remedy: `${who.name} works for a partner, which puts its own people on what it was given.`,
       tie: null,
     }
   if (asset && asset.businessId !== business.id)

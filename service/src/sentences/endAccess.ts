@@ -6,7 +6,7 @@ import type { Acting } from '../businesses/acting.ts'
 import { endGrant, type GrantOn } from '../grants/endGrant.ts'
 import { endedLetter } from '../grants/letters.ts'
 import { grantsById } from '../grants/queries.ts'
-import { endMembership } from '../members/endMembership.ts'
+import { endMembership } from '../admins/endMembership.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { closeProposal, itemsOf, removeItems } from '../proposals/queries.ts'
 import { withOwners } from '../reach/held.ts'
@@ -17,10 +17,16 @@ import type { Said } from './said.ts'
 import { sayFallen } from './sayFallen.ts'
 
 /** Ends grants, what an open invitation would give, and where the sentence names no asset the membership too. */
-export async function endAccess(kit: Kit, change: Change, acting: Acting, plan: PlannedEnd): Promise<Said> {
+export async function endAccess(
+  kit: Kit,
+  change: Change,
+  acting: Acting,
+  plan: PlannedEnd,
+  note: string | null,
+): Promise<Said> {
   const { who } = plan
   const isMember = who.kind === 'person' && who.member
-  if (plan.everything && isMember) await endMembership(kit, change, acting, who.person!)
+  if (plan.everything && isMember) await endMembership(change, acting, who.person!, note)
   const holder = holderOf(who)
   const by = { giver: acting, person: { id: acting.live.person, name: acting.live.name } }
   for (const { grant, target } of plan.grants)

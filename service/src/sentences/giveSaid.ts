@@ -1,3 +1,4 @@
+import { sayList } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { giveThings } from '../grants/giveThings.ts'
@@ -12,7 +13,7 @@ export async function giveSaid(
   change: Change,
   acting: Acting,
   plan: PlannedLet,
-  { who, things }: PlannedRecipient,
+  { who, things, remains }: PlannedRecipient,
 ): Promise<Omit<Said, 'sentence'>> {
   const holder = holderOf(who)!
   const changed = things.filter(thing => thing.change !== 'same')
@@ -33,12 +34,19 @@ export async function giveSaid(
     sentence: plan.text,
     proposal: null,
     withLetter: true,
+    remains,
   })
   const isNew = changed.every(thing => thing.grant === null && thing.falls.length === 0)
   const said = sayAll(changed, acting.zone)
   const less = changed.every(thing => thing.change === 'lowered') ? ', which is less than before' : ''
   const result = isNew ? `In force: ${who.name} may ${said}.` : `Changed: ${who.name} now has ${said}${less}.`
-  return { result: `${result}${sayBeside(changed)}`, outcome: isNew ? 'given' : 'changed', grants, proposal: null }
+  const still = remains.length > 0 ? ` They still have more: ${sayList(remains)}.` : ''
+  return {
+    result: `${result}${sayBeside(changed)}${still}`,
+    outcome: isNew ? 'given' : 'changed',
+    grants,
+    proposal: null,
+  }
 }
 
 /** What stays beside it for other reasons is told: the truth of a sentence is what people can do afterwards. */

@@ -1,7 +1,6 @@
 import {
   isReplacedBy,
   levelOf,
-  mayGiveOn,
   reachOf,
   sayLevel,
   sayList,
@@ -25,6 +24,7 @@ import { withOwners } from '../reach/held.ts'
 import { partnersThrough } from '../reach/partnersPeople.ts'
 import { targetsById, type Target } from '../reach/targets.ts'
 import { findAddressee, holderOf, type Addressee, type BusinessAddressed } from './addressee.ts'
+import { otherWays } from './otherWays.ts'
 import { planEndingPartner } from './planEndingPartner.ts'
 import type { PlannedEnd } from './planned.ts'
 import { whoHolds } from './whoHolds.ts'
@@ -127,7 +127,7 @@ function requireAdminToEndAll(acting: Acting, self: boolean): void {
   )
 }
 
-/** What the person goes on having on the same assets when these grants are over, path by path: as the decision would be then. */
+/** What the person goes on having on the same assets when these grants are over. */
 async function remainsAfter(
   kit: Kit,
   manager: EntityManager,
@@ -136,17 +136,11 @@ async function remainsAfter(
   grants: readonly GrantOn[],
 ): Promise<string[]> {
   if (who.kind !== 'person' || !who.person) return []
-  const assets = [...new Map(grants.flatMap(({ target }) => target.assets).map(one => [one.id, one])).values()]
-  const pairs = assets.map(asset => ({ person: who.person!.id, asset: asset.id }))
-  const facts = await factsFrom(kit, manager).aroundAll(pairs)
-  const ending = new Set(grants.map(({ grant }) => grant.id))
-  return facts.flatMap(around => {
-    if (!around) return []
-    const known = around.asset.owner.id === acting.id ? around : mayGiveOn(around, acting.id)
-    const after = { ...known, grants: known.grants.filter(grant => !ending.has(grant.id)) }
-    return reachOf(after, kit.clock.now())
-      .paths.filter(path => !path.stopped)
-      .map(path => sayPath(after, path).replace(/\.$/, ''))
+  return otherWays(kit, manager, acting, {
+    person: who.person.id,
+    assets: grants.flatMap(({ target }) => target.assets),
+    without: grants.map(({ grant }) => grant.id),
+    than: () => null,
   })
 }
 

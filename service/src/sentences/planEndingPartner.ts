@@ -103,9 +103,11 @@ async function leftAlone(
   ending: readonly Grant[],
 ): Promise<string[]> {
   const rows = (await manager.query(
-    `SELECT DISTINCT asset.name FROM access_grant fallen LEFT JOIN bundle_asset inside ON inside.bundle_id = fallen.bundle_id JOIN asset ON asset.id = coalesce(fallen.asset_id, inside.asset_id)
+    `SELECT DISTINCT asset.name FROM access_grant fallen LEFT JOIN bundle_asset inside ON inside.bundle_id = fallen.bundle_id
+      JOIN asset ON asset.id = coalesce(fallen.asset_id, inside.asset_id)
      WHERE fallen.id = ANY($1) AND asset.business_id = $2 AND (fallen.tier IN ('run', 'steward')) AND NOT EXISTS (
-       SELECT FROM access_grant other WHERE other.business_id = $2 AND other.ended_at IS NULL AND NOT (other.holder_kind = 'business' AND other.holder_id = $3) AND other.tier IN ('run', 'steward')
+       SELECT FROM access_grant other WHERE other.business_id = $2 AND other.ended_at IS NULL
+         AND NOT (other.holder_kind = 'business' AND other.holder_id = $3) AND other.tier IN ('run', 'steward')
          AND other.target_id = ANY (${placesOfAsset('asset')}))
      ORDER BY asset.name LIMIT 200`,
     [ending.map(grant => grant.id), acting.id, partner.id],

@@ -8,7 +8,8 @@ import type { PlannedThing } from '../grants/planThing.ts'
 import { findWanted } from '../grants/purposeScope.ts'
 import { itemsOf, termsOfItem } from '../proposals/queries.ts'
 import { findAddressee, openTo, recipientOf, type Addressee } from './addressee.ts'
-import type { PlannedLet } from './planned.ts'
+import { otherWays } from './otherWays.ts'
+import type { PlannedLet, PlannedRecipient } from './planned.ts'
 
 /** What `let` comes to, for everybody it names. */
 export async function planGiving(
@@ -32,8 +33,31 @@ export async function planGiving(
   everybody.forEach((who, index) => {
     if (who.kind === 'business') assertGivingSaid(who.name, sentence, planned[index]!)
   })
-  const recipients = everybody.map((who, index) => ({ who, things: planned[index]! }))
+  const recipients: PlannedRecipient[] = []
+  for (const [index, who] of everybody.entries()) {
+    const lowered = planned[index]!.filter(thing => thing.change === 'lowered' || thing.falls.length > 0)
+    const remains = await remainsBeside(kit, manager, acting, who, lowered)
+    recipients.push({ who, things: planned[index]!, remains })
+  }
   return { verb: 'let', sentence, text, recipients, purpose, scope }
+}
+
+/** What a person goes on having beyond what the things leave them, by a team, a bundle, a partner, for another reason. */
+async function remainsBeside(
+  kit: Kit,
+  manager: EntityManager,
+  acting: Acting,
+  who: Addressee,
+  lowered: readonly PlannedThing[],
+): Promise<string[]> {
+  if (who.kind !== 'person' || !who.member || lowered.length === 0) return []
+  const parts = lowered.flatMap(thing => thing.parts)
+  return otherWays(kit, manager, acting, {
+    person: who.person!.id,
+    assets: parts.map(part => part.asset),
+    without: lowered.flatMap(({ grant, falls }) => [...(grant ? [grant.id] : []), ...falls.map(one => one.id)]),
+    than: asset => parts.find(part => part.asset.id === asset)?.plan.level ?? null,
+  })
 }
 
 async function waitingOn(manager: EntityManager, who: Addressee): Promise<WaitingOn> {

@@ -20,6 +20,8 @@ import type { Addressee } from './addressee.ts'
 export interface PlannedRecipient {
   readonly who: Addressee
   readonly things: readonly PlannedThing[]
+  /** The ways by which a person goes on having more than what is lowered leaves them, as sentences. */
+  readonly remains: readonly string[]
 }
 
 export interface PlannedLet {

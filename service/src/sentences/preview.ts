@@ -41,6 +41,8 @@ export interface Preview {
   } | null
   readonly staysOpenUntil: string | null
   readonly takesProof: boolean
+  /** Whether why has to be said, since all admins are told. */
+  readonly takesReason: boolean
   readonly proofIsFresh: boolean
   readonly mails: readonly { readonly to: string; readonly about: string }[]
   readonly alsoCanGive: readonly string[]

@@ -1,7 +1,10 @@
 import { possessive, sayList } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { findMembership } from '../businesses/queries.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
+import { gatherProposals } from '../proposals/gather.ts'
+import { isOpen, openProposals } from '../proposals/queries.ts'
 import { toldOf } from './addressee.ts'
 import type { PlannedEnd } from './planned.ts'
 import { shared, type Preview } from './preview.ts'
@@ -15,7 +18,11 @@ export async function previewEnd(kit: Kit, acting: Acting, plan: PlannedEnd): Pr
   const what = names.length > 0 ? ` on ${sayList(names)}` : ''
   const purpose = 'purpose' in plan.sentence && plan.sentence.purpose ? `, to ${plan.sentence.purpose}` : ''
   const isMember = who.kind === 'person' && who.member
-  const membership = plan.everything && isMember ? ` ${who.name} stops being a member of ${acting.name}.` : ''
+  const endsAdmin = plan.everything && isMember && (await isAdmin(kit, acting, who.person!.id))
+  const membership =
+    plan.everything && isMember
+      ? ` ${who.name} stops being ${endsAdmin ? 'an admin' : 'a member'} of ${acting.name}.`
+      : ''
   return {
     sentence: plan.text,
     verb: 'end',
@@ -26,13 +33,14 @@ export async function previewEnd(kit: Kit, acting: Acting, plan: PlannedEnd): Pr
     ...shared(acting, [{ who }], kit.clock.now()),
     assets: [],
     standing: null,
-    changes: plan.falls ? sayWhatEnds(acting, plan) : [],
+    changes: plan.falls ? sayWhatEnds(acting, plan) : await sayWhatTheySent(kit, acting, plan),
     purpose: null,
     surplus: [],
     least: null,
     seats: null,
     staysOpenUntil: null,
-    takesProof: takesFreshProof(plan),
+    takesProof: takesFreshProof(plan) || endsAdmin,
+    takesReason: endsAdmin && who.person?.id !== acting.live.person,
     mails: (await toldOf(kit.database.manager, who))
       .filter(person => person.id !== acting.live.person)
       .map(person => ({ to: person.address, about: 'what ended' })),
@@ -40,8 +48,29 @@ export async function previewEnd(kit: Kit, acting: Acting, plan: PlannedEnd): Pr
     notes: [
       ...plan.remains.map(way => `${who.name} still reaches it in another way: ${way}.`),
       'It ends in the same moment, everywhere. Access from elsewhere stays.',
+      ...(endsAdmin ? [`All admins of ${acting.name} are told at once, and why.`] : []),
     ],
   }
+}
+
+async function isAdmin(kit: Kit, acting: Acting, person: string): Promise<boolean> {
+  return (await findMembership(kit.database.manager, acting.id, person))?.standing === 'admin'
+}
+
+/** What somebody sent by what ends, and nobody has answered yet: it comes to nothing with it. */
+async function sayWhatTheySent(kit: Kit, acting: Acting, plan: PlannedEnd): Promise<string[]> {
+  const { who, everything, remains } = plan
+  if (who.kind !== 'person' || !who.person) return []
+  const { manager } = kit.database
+  const sent = await openProposals(manager, { businessId: acting.id, sentBy: who.person.id })
+  const open = sent.filter(proposal => isOpen(proposal, kit.clock.now()))
+  const ended = new Set(plan.grants.map(({ target }) => target.id))
+  const names = (await gatherProposals(manager, proposalKinds, open))
+    .filter(({ things }) => everything || things.some(({ target }) => ended.has(target.id)))
+    .map(parts => proposalKinds.of(parts.proposal).name(parts))
+  if (names.length === 0) return []
+  const unless = everything || remains.length === 0 ? '' : ', unless they can still send it'
+  return [`What ${who.name} sent comes to nothing${unless}: ${sayList(names)}.`]
 }
 
 /** What a partner loses, what it had given, what falls with either, and what of one's own is left alone. */

@@ -6,6 +6,8 @@ import {
   sayCount,
   sayEnd,
   sayList,
+  standingMeans,
+  type Standing,
   type LetSentence,
 } from '@famiglia/core'
 import type { Acting } from '../businesses/acting.ts'
@@ -17,9 +19,14 @@ import type { PlannedLet, PlannedRecipient } from './planned.ts'
 import { waitsForYes } from './takesYes.ts'
 
 /** What there is to know besides, before a sentence is signed. */
-export function notesOn(acting: Acting, plan: PlannedLet, recipient: PlannedRecipient): string[] {
-  const { who, things } = recipient
-  const notes: string[] = []
+export function notesOn(
+  acting: Acting,
+  plan: PlannedLet,
+  recipient: PlannedRecipient,
+  standing: Standing | null,
+): string[] {
+  const { who, things, remains } = recipient
+  const notes: string[] = remains.map(way => `${who.name} goes on having more in another way: ${way}.`)
   if (who.kind === 'business') notes.push(...notesOnPartner(who, recipient, plan.sentence))
   else if (who.kind === 'team')
     notes.push(
@@ -27,8 +34,14 @@ export function notesOn(acting: Acting, plan: PlannedLet, recipient: PlannedReci
         ? `The team ${who.team.name} has ${sayCount(who.members.length, 'member', 'members')}: ${sayList(who.members.map(person => person.name))}. Who joins it later gains this too.`
         : `Nobody is in the team ${who.team.name} yet: who joins it gains this.`,
     )
-  else if (!who.member && !who.invitation) notes.push(`${who.name} joins ${acting.name} by accepting.`)
-  else if (!who.member) notes.push(`${who.name} has not answered the open invitation yet: this goes into it.`)
+  else if (!who.member) {
+    const as = standing && standing !== 'member' ? ` as ${standing} (${lowered(standingMeans[standing])})` : ''
+    notes.push(
+      who.invitation
+        ? `${who.name} has not answered the open invitation yet, which lets them join${as}: this goes into it.`
+        : `${who.name} joins ${acting.name}${as} by accepting.`,
+    )
+  }
   if (things.every(thing => thing.change === 'same'))
     notes.push(`${who.name} has exactly this already: nothing changes.`)
   notes.push(
@@ -52,6 +65,9 @@ export function notesOn(acting: Acting, plan: PlannedLet, recipient: PlannedReci
   }
   return notes
 }
+
+/** `Sees the bills.` in the middle of a sentence. */
+const lowered = (sentence: string) => sentence.replace(/\.$/, '').replace(/^./, first => first.toLowerCase())
 
 function notesOnPartner(
   { partner }: BusinessAddressed,

@@ -19,6 +19,7 @@ import {
   type Standing,
   type Terms,
   type ThingWithTerms,
+  standingTakesProof,
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -26,7 +27,7 @@ import { adminsOf } from '../businesses/queries.ts'
 import { countSeats } from '../businesses/seats.ts'
 import type { PlannedThing } from '../grants/planThing.ts'
 import { sayAll, tellAsset } from '../grants/tellThings.ts'
-import { readInvitations } from '../invitations/records.ts'
+import { invitation, standingIn } from '../invitations/kind.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
 import { whatOf } from '../reach/targets.ts'
 import { openTo, toldOf, type Addressee } from './addressee.ts'
@@ -40,11 +41,11 @@ import { isNewPerson, takesFreshProof, waitsForYes } from './takesYes.ts'
 
 /** What a sentence would do, in plain words. Nothing is sent or changed. */
 export function previewSentence(kit: Kit) {
-  return async (acting: Acting, text: string): Promise<Preview> => {
+  return async (acting: Acting, text: string, standing: Standing | null = null): Promise<Preview> => {
     const sentence = readSentence(kit, acting, text)
     await lookUpNamed(kit, acting, sentence)
     const plan = await planSentence(kit, kit.database.manager, acting, sentence)
-    return plan.verb === 'let' ? previewLet(kit, acting, plan) : previewEnd(kit, acting, plan)
+    return plan.verb === 'let' ? previewLet(kit, acting, plan, standing) : previewEnd(kit, acting, plan)
   }
 }
 
@@ -55,18 +56,20 @@ function onceEach(told: readonly PreviewedAsset[]): PreviewedAsset[] {
   return [...new Map(told.map(asset => [keyOf(asset), asset])).values()]
 }
 
-async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet): Promise<Preview> {
+async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: Standing | null): Promise<Preview> {
   const now = kit.clock.now()
   const first = plan.recipients[0]!
   const strangers = plan.recipients.filter(isNewPerson)
   const open = openTo(first.who)
   const admins = await adminsOf(kit.database.manager, acting.id)
+  const known = await standingOf(kit, first.who)
+  const standing = known && (chosen ?? known)
   return {
     sentence: plan.text,
     verb: 'let',
-    summary: `Let ${sayList(plan.recipients.map(({ who }) => who.name))} ${sayAll(first.things, acting.zone)}.`,
+    summary: `Let ${sayList(plan.recipients.map(({ who }) => who.name))} ${sayAll(first.things, acting.zone)}${sayJoining(standing)}.`,
     ...shared(acting, plan.recipients, now),
-    standing: await standingOf(kit, first.who),
+    standing,
     assets: onceEach(
       first.things.flatMap(thing =>
         thing.parts.map(({ asset, plan: part }) => ({
@@ -90,10 +93,11 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet): Promise<P
       strangers.length > 0 || plan.recipients.some(waitsForYes)
         ? sayInstant(open?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone)
         : null,
-    takesProof: takesFreshProof(plan),
+    takesProof: takesFreshProof(plan) || standingTakesProof(standing ?? 'member'),
+    takesReason: standing === 'admin' && known !== 'admin',
     mails: (await Promise.all(plan.recipients.map(recipient => mailsTo(kit, acting, recipient)))).flat(),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
-    notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient)))],
+    notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient, standing)))],
   }
 }
 
@@ -104,11 +108,17 @@ function sayTimes({ from, until }: Terms, zone: string): Pick<PreviewedAsset, 'f
   }
 }
 
+/** `, joining as finance`: the standing and the things are one; a plain member is nothing to say. */
+function sayJoining(standing: Standing | null): string {
+  return standing && standing !== 'member' ? `, joining as ${standing}` : ''
+}
+
 /** The standing that somebody invited joins with, as the open invitation says it; null for who is no stranger. */
 async function standingOf(kit: Kit, who: Addressee): Promise<Standing | null> {
   if (who.kind !== 'person' || who.member) return null
-  const found = who.invitation ? await readInvitations(kit.database.manager, [who.invitation.id]) : null
-  return found?.get(who.invitation!.id)?.standing ?? 'member'
+  if (!who.invitation) return 'member'
+  const own = (await invitation.readOwn(kit.database.manager, [who.invitation.id])).get(who.invitation.id) ?? null
+  return standingIn({ own })
 }
 
 async function mailsTo(kit: Kit, acting: Acting, recipient: PlannedRecipient): Promise<Preview['mails']> {

@@ -24,7 +24,7 @@ export async function grantRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const acting = await actingFor(kit.database, request)
-      return previewSentence(kit)(acting, request.body.sentence)
+      return previewSentence(kit)(acting, request.body.sentence, request.body.standing ?? null)
     },
   )
 

@@ -3,6 +3,8 @@ import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
+import { requireForAdmins } from '../admins/tellAdmins.ts'
+import { assertOneIsEnough } from '../admins/twoApprovals.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { sendOffer } from '../offers/sendOffer.ts'
@@ -38,8 +40,12 @@ export async function saySentenceIn(
   { note, standing }: Saying,
 ): Promise<Said> {
   const plan = await planSentence(kit, change.manager, acting, sentence)
-  if (plan.verb === 'end') return endAccess(kit, change, acting, plan)
+  if (plan.verb === 'end') return endAccess(kit, change, acting, plan, note)
   assertStandingFits(acting, plan, standing)
+  if (standing === 'admin') {
+    requireForAdmins(change, null, 'Inviting somebody as an admin', note)
+    await assertOneIsEnough(change, acting, null)
+  }
   if (takesFreshProof(plan) || standingTakesProof(standing ?? 'member'))
     change.requireFreshProof(proofReason(plan, standing))
   const outcomes: Omit<Said, 'sentence'>[] = []
@@ -56,7 +62,7 @@ async function giveTo(
   recipient: PlannedRecipient,
   { note, standing }: Saying,
 ): Promise<Omit<Said, 'sentence'>[]> {
-  const { who, things } = recipient
+  const { who, things, remains } = recipient
   const common = { text: plan.text, note, letterWaits: kit.config.FAMIGLIA_LETTER_WAITS_SECONDS }
   if (who.kind === 'person' && !who.member) {
     const { address, person, invitation: open } = who
@@ -66,7 +72,7 @@ async function giveTo(
   if (who.kind !== 'business' || who.partner.offersAtOnce) return [await giveSaid(change, acting, plan, recipient)]
   const { atOnce, offered } = splitByYes(things)
   const outcomes: Omit<Said, 'sentence'>[] = []
-  if (atOnce.length > 0) outcomes.push(await giveSaid(change, acting, plan, { who, things: atOnce }))
+  if (atOnce.length > 0) outcomes.push(await giveSaid(change, acting, plan, { who, things: atOnce, remains }))
   if (offered.length > 0)
     outcomes.push(await sendOffer(change, acting, { to: who.partner, open: who.offer, things: offered, ...common }))
   return outcomes

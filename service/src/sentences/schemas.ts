@@ -16,6 +16,9 @@ export const sentenceSaid = object({
 }).noUnknown()
 export const sentencePreviewed = object({
   sentence: string().trim().max(2000).required('a sentence is needed'),
+  standing: string()
+    .oneOf(standings)
+    .meta({ description: 'What somebody new is to join as; without it as an open invitation says, else as member.' }),
 }).noUnknown()
 
 export const assetInWords = object({
@@ -77,6 +80,9 @@ export const preview = object({
     .defined(),
   staysOpenUntil: string().nullable().defined(),
   takesProof: boolean().required(),
+  takesReason: boolean()
+    .required()
+    .meta({ description: 'Whether why has to be said, as a note: all admins are told.' }),
   proofIsFresh: boolean().required(),
   mails: array(object({ to: string().required(), about: string().required() })).required(),
   alsoCanGive: array(string().required()).required(),

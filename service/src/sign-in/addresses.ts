@@ -2,8 +2,14 @@ import { isAddress } from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
-import { personAddresses, type PersonAddress } from '../people/records.ts'
-import { findPersonByAddress } from '../people/queries.ts'
+import {
+  addAddress,
+  findOwnAddress,
+  findPersonByAddress,
+  makeMain,
+  removeAddressOf,
+  type PersonAddress,
+} from '../people/queries.ts'
 import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
 import type { LiveSession } from '../base/live-session.ts'
 
@@ -19,7 +25,7 @@ export function askToAddAddress(kit: Kit) {
     if (!isAddress(wanted))
       throw new Problem('address.invalid', `“${address}” is not an e-mail address.`, { pointer: '/address' })
     return kit.change(actorOf(live), async change => {
-      change.requireFreshProof(
+      change.requirePresence(
         'An address of yours can be invited and can sign in, so adding one needs you to confirm it’s you.',
       )
       const owner = await findPersonByAddress(change.manager, wanted)
@@ -61,12 +67,7 @@ export function confirmAddress(kit: Kit) {
       await useLetterProof(change, proof)
       if (await findPersonByAddress(change.manager, proof.address))
         throw new Problem('address.taken', 'That address belongs to a sign-in by now.')
-      await change.manager.insert(personAddresses, {
-        address: proof.address,
-        personId: proof.personId,
-        verifiedAt: change.now,
-        main: false,
-      })
+      await addAddress(change.manager, proof.personId, proof.address, change.now)
       change.record({
         chain: proof.personId,
         what: 'address.added',
@@ -82,10 +83,9 @@ export function confirmAddress(kit: Kit) {
 export function chooseMainAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Changing where letters go needs you to confirm it’s you.')
+      change.requirePresence('Changing where letters go needs you to confirm it’s you.')
       const chosen = await ownAddress(change.manager, live, address)
-      await change.manager.update(personAddresses, { personId: live.person, main: true }, { main: false })
-      await change.manager.update(personAddresses, { address: chosen.address }, { main: true })
+      await makeMain(change.manager, chosen)
       change.record({
         chain: live.person,
         what: 'address.chosen',
@@ -99,10 +99,10 @@ export function chooseMainAddress(kit: Kit) {
 export function removeAddress(kit: Kit) {
   return async (live: LiveSession, address: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Removing an address needs you to confirm it’s you.')
+      change.requirePresence('Removing an address needs you to confirm it’s you.')
       const chosen = await ownAddress(change.manager, live, address)
       if (chosen.main) throw new Problem('request.invalid', 'Letters go there. Choose another address for them first.')
-      await change.manager.delete(personAddresses, { address: chosen.address })
+      await removeAddressOf(change.manager, chosen)
       change.record({
         chain: live.person,
         what: 'address.removed',
@@ -117,7 +117,7 @@ async function ownAddress(
   live: LiveSession,
   address: string,
 ): Promise<PersonAddress> {
-  const found = await manager.findOneBy(personAddresses, { address: address.toLowerCase(), personId: live.person })
+  const found = await findOwnAddress(manager, live.person, address)
   if (found) return found
   throw new Problem('person.unknown', `${address} is not an address of yours.`)
 }

@@ -1,13 +1,16 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { Problem } from '../base/problem.ts'
+import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
-import { persons } from '../people/records.ts'
-import { findPersonByAddress, peopleById } from '../people/queries.ts'
+import { changePerson, findPersonByAddress, getPerson, peopleById } from '../people/queries.ts'
 import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
 import { assertGoodPassword, type Passwords } from './password.ts'
 import type { LiveSession } from '../base/live-session.ts'
+import type { AuthenticationResponseJSON } from '@simplewebauthn/server'
+import { takePasskey } from './passkeys.ts'
 import { takeRecoveryCode } from './recoveryCodes.ts'
+import { secondStepOf, type SecondStep } from './secondStep.ts'
 import { provenByCode } from './signIn.ts'
 import type { Tries } from './tries.ts'
 
@@ -54,6 +57,8 @@ export interface NewPassword {
   readonly password: string
   readonly code?: string | undefined
   readonly recovery?: string | undefined
+  /** The answer of a passkey, to a challenge that named nobody. */
+  readonly passkey?: { readonly challenge: string; readonly credential: object } | undefined
 }
 
 /**
@@ -61,26 +66,21 @@ export interface NewPassword {
  * broken into is not enough. All open sign-ins end.
  */
 export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {
-  return async ({ link, password, code, recovery }: NewPassword, from: string): Promise<{ needs: 'code' | null }> => {
+  return async (given: NewPassword, from: string): Promise<{ needs: SecondStep | null }> => {
+    const { link, password, code, recovery, passkey } = given
     const proof = await readLetterProof(kit, 'new-password', link)
     tries.check(from, proof.address)
     const person = (await peopleById(kit.database.manager, [proof.personId])).get(proof.personId)!
     assertGoodPassword(password, [person.name, proof.address])
-    const { totpSealed } = await kit.database.manager.findOneByOrFail(persons, { id: person.id })
-    if (totpSealed && !code && !recovery) return { needs: 'code' }
+    const needs = await secondStepOf(kit.database.manager, person.id)
+    if (needs && !code && !recovery && !passkey) return { needs }
     const passwordHash = await passwords.hash(password)
     return kit.change(null, async change => {
-      const proven = recovery
-        ? (await takeRecoveryCode(kit, change.manager, person.id, recovery)) !== null
-        : (await provenByCode(kit, person.id, code, change.manager)) !== 'wrong'
-      if (!proven)
-        throw tries.failed(
-          from,
-          proof.address,
-          new Problem('proof.wrong', 'The code is not right.', { pointer: '/code' }),
-        )
+      await proveSecondStep(kit, change, person.id, given).catch((error: unknown) => {
+        throw error instanceof Problem ? tries.failed(from, proof.address, error) : error
+      })
       await useLetterProof(change, proof)
-      await change.manager.update(persons, { id: person.id }, { passwordHash })
+      await changePerson(change.manager, person.id, { passwordHash })
       await endSignIns(change.manager, person.id, change.now.toString(), null)
       change.record({
         chain: person.id,
@@ -94,12 +94,33 @@ export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {
   }
 }
 
-/** Changes one's password while signed in: the one before is asked for. Other sign-ins end. */
+async function proveSecondStep(
+  kit: Kit,
+  change: Change,
+  person: string,
+  { code, recovery, passkey }: NewPassword,
+): Promise<void> {
+  if (passkey)
+    return takePasskey(kit, change, person, {
+      challenge: passkey.challenge,
+      madeFor: null,
+      response: passkey.credential as AuthenticationResponseJSON,
+    })
+  const proven = recovery
+    ? (await takeRecoveryCode(kit, change.manager, person, recovery)) !== null
+    : (await provenByCode(kit, person, code, change.manager)) !== 'wrong'
+  if (!proven) throw new Problem('proof.wrong', 'The code is not right.', { pointer: '/code' })
+}
+
+/**
+ * Changes one's password while signed in: the one before is asked for and, where a second step is set up, a fresh proof.
+ * Other sign-ins end.
+ */
 export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
   return async (live: LiveSession, given: { current: string; password: string }, from: string): Promise<void> => {
     tries.check(from, live.address)
     assertGoodPassword(given.password, [live.name, live.address])
-    const person = await kit.database.manager.findOneByOrFail(persons, { id: live.person })
+    const person = await getPerson(kit.database.manager, live.person)
     if (!(await passwords.matches(person.passwordHash, given.current)))
       throw tries.failed(
         from,
@@ -108,7 +129,8 @@ export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
       )
     const passwordHash = await passwords.hash(given.password)
     await kit.change(actorOf(live), async change => {
-      await change.manager.update(persons, { id: live.person }, { passwordHash })
+      if (live.secondProof || live.unattended) change.requirePresence('A new password needs you to confirm it’s you.')
+      await changePerson(change.manager, live.person, { passwordHash })
       await endSignIns(change.manager, live.person, change.now.toString(), live.session)
       change.record({
         chain: live.person,
@@ -138,7 +160,7 @@ function passwordChanged(to: { name: string; address: string }) {
     subject: 'Your password for Famiglia was changed',
     body: [
       `Dear ${to.name},`,
-      'your password was changed just now, and your other sign-ins ended. Tokens for scripts go on; end them under “How you sign in”.',
+      'Your password was changed just now, and your other sign-ins ended. Tokens for scripts go on; end them under “How you sign in”.',
     ],
     unexpected: 'If it was not you, choose a new password at once, by “Forgot the password” on the sign-in page.',
   }

@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import { Temporal } from '@famiglia/core'
 import type { FastifyInstance } from 'fastify'
 import Provider, { errors, interactionPolicy, type Configuration, type KoaContextWithOIDC } from 'oidc-provider'
@@ -6,7 +7,8 @@ import type { Kit } from '../base/kit.ts'
 import { authorizationCookie, type SessionReader } from '../base/session.ts'
 import { askForUserCode, confirmUserCode, doorPage, letIn } from './doorPages.ts'
 import { escapeHtml } from '../mail/render.ts'
-import { commandLineClient, oidcRecords } from './oidcRecords.ts'
+import type { LiveSession, ProvenBy } from '../base/live-session.ts'
+import { commandLineClient, oidcRecords, type BrowsersProof } from './oidcRecords.ts'
 import { beginSession, sessionDays } from './sessions.ts'
 
 /**
@@ -22,7 +24,8 @@ export async function oidcRoutes(
 ): Promise<void> {
   const issuer = `${kit.publicUrl()}/oidc`
   const provider = new Provider(issuer, configuration(kit, sessions, jwks))
-  provider.proxy = false
+  // What stands in a request about host and protocol is written anew by `asPublic` before the library reads it.
+  provider.proxy = true
   provider.on('server_error', (_ctx, error) => app.log.error({ err: error }, 'the authorization server failed'))
   const callback = provider.callback()
 
@@ -34,15 +37,15 @@ export async function oidcRoutes(
       '/oidc/interaction/:uid',
       { schema: { hide: true } as object },
       async (request, reply) => {
-        const live = await sessions.find(sessionSecretIn(request.raw))
+        const live = await browsersSession(sessions, request.raw)
         if (!live) return reply.redirect(`/sign-in?next=${encodeURIComponent(request.url)}`)
         reply.hijack()
-        const ts = Math.floor((live.provenAt ?? Temporal.Instant.fromEpochMilliseconds(0)).epochMilliseconds / 1000)
+        asPublic(request.raw, issuer)
         try {
           await provider.interactionFinished(
             request.raw,
             reply.raw,
-            { login: { accountId: live.person, ts, remember: true } },
+            { login: { accountId: live.person, ts: provenAtSecond(live), amr: methodsOf(live), remember: true } },
             { mergeWithLastSubmission: false },
           )
         } catch (error) {
@@ -55,11 +58,23 @@ export async function oidcRoutes(
     scope.all('/oidc/*', { schema: { hide: true } as object }, async (request, reply) => {
       reply.hijack()
       const raw = request.raw as typeof request.raw & { originalUrl?: string }
+      asPublic(raw, issuer)
       raw.originalUrl = raw.url ?? ''
       raw.url = (raw.url ?? '').slice('/oidc'.length)
       await callback(raw, reply.raw)
     })
   })
+}
+
+/**
+ * The library makes its addresses and decides about its cookies by the request's host and protocol: these are those the
+ * service is known by, whatever a proxy in between or the request itself says.
+ */
+function asPublic(request: IncomingMessage, issuer: string): void {
+  const { host, protocol } = new URL(issuer)
+  const told = { host, 'x-forwarded-host': host, 'x-forwarded-proto': protocol.slice(0, -1) }
+  Object.assign(request.headers, told)
+  delete request.headers['x-forwarded-for']
 }
 
 function configuration(kit: Kit, sessions: SessionReader, jwks: { keys: object[] }): Configuration {
@@ -141,7 +156,10 @@ function configuration(kit: Kit, sessions: SessionReader, jwks: { keys: object[]
   }
 }
 
-/** Asks for a sign-in whenever the one at the authorization server is not of who is signed in to Famiglia now. */
+/**
+ * Asks for a sign-in whenever the one at the authorization server is not of who is signed in to Famiglia now, or they
+ * have proven who they are since.
+ */
 function policyFor(sessions: SessionReader) {
   const policy = interactionPolicy.base()
   const login = policy.get('login')!
@@ -151,8 +169,9 @@ function policyFor(sessions: SessionReader) {
       'who is signed in to Famiglia decides',
       'login_required',
       async ctx => {
-        const live = await sessions.find(sessionSecretIn(ctx.req))
-        return live !== null && live.person === ctx.oidc.session?.accountId
+        const live = await browsersSession(sessions, ctx.req)
+        const known = ctx.oidc.session
+        return live !== null && live.person === known?.accountId && provenAtSecond(live) === known.loginTs
           ? interactionPolicy.Check.NO_NEED_TO_PROMPT
           : interactionPolicy.Check.REQUEST_PROMPT
       },
@@ -161,6 +180,26 @@ function policyFor(sessions: SessionReader) {
   policy.remove('consent')
   return policy
 }
+
+/** Who is signed in to the console in this browser: a token or the command line's sign-in does not open further doors. */
+async function browsersSession(sessions: SessionReader, request: IncomingMessage): Promise<LiveSession | null> {
+  const live = await sessions.find(sessionSecretIn(request))
+  return live?.kind === 'console' ? live : null
+}
+
+const provenAtSecond = ({ provenAt }: LiveSession) => Math.floor((provenAt?.epochMilliseconds ?? 0) / 1000)
+
+/** How each proof is named by RFC 8176. */
+const methods: Readonly<Record<ProvenBy, readonly string[]>> = {
+  password: ['pwd'],
+  'password and code': ['pwd', 'otp', 'mfa'],
+  'password and recovery code': ['pwd', 'mfa'],
+  code: ['otp', 'mfa'],
+  passkey: ['hwk', 'user', 'mfa'],
+}
+const methodsOf = ({ provenBy }: LiveSession) => [...(provenBy ? methods[provenBy] : [])]
+const proofNamed = (named: readonly string[]) =>
+  (Object.keys(methods) as ProvenBy[]).find(proof => methods[proof].join() === named.join()) ?? null
 
 async function grantAll(ctx: KoaContextWithOIDC) {
   const { client, session, provider } = ctx.oidc
@@ -175,21 +214,21 @@ async function letCommandLineIn(
   {
     secret,
     person,
-    authTime,
+    proof,
     expiresIn,
-  }: { secret: string; person: string; authTime: number | null; expiresIn: number },
+  }: { secret: string; person: string; proof: BrowsersProof | null; expiresIn: number },
 ): Promise<void> {
   const [named] = (await kit.database.query('SELECT name FROM person WHERE id = $1', [person])) as { name: string }[]
   await kit.change(null, async change => {
-    const provenAt = authTime ? Temporal.Instant.fromEpochMilliseconds(authTime * 1000) : null
+    const provenBy = proof && proofNamed(proof.methods)
     await beginSession(
       change.manager,
       {
         person,
         kind: 'command-line',
         name: 'command line',
-        provenAt,
-        provenBy: provenAt ? 'code' : null,
+        provenAt: provenBy ? Temporal.Instant.fromEpochMilliseconds(proof.at * 1000) : null,
+        provenBy,
         expiresAt: change.now.add({ seconds: expiresIn }),
         secret,
       },

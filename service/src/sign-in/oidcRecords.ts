@@ -8,11 +8,19 @@ const keyOf = (id: string): string => (id.startsWith(byHash) ? id.slice(byHash.l
 
 type Stored = AdapterPayload & { authTime?: number }
 
+/** How the person who let the command line in had last proven who they are in that browser. */
+export interface BrowsersProof {
+  /** Seconds since the epoch. */
+  readonly at: number
+  /** Authentication methods (RFC 8176). */
+  readonly methods: readonly string[]
+}
+
 /** Told of an access token that the command line was given, so that it becomes a session like any other. */
 export type OnCommandLineToken = (issued: {
   secret: string
   person: string
-  authTime: number | null
+  proof: BrowsersProof | null
   expiresIn: number
 }) => Promise<void>
 
@@ -34,8 +42,10 @@ export function oidcRecords(database: DataSource, onCommandLineToken: OnCommandL
     async upsert(id, payload, expiresIn) {
       const { jti: _secret, userCode, ...kept } = payload as Stored & { jti?: string; userCode?: string }
       await database.query(
-        `INSERT INTO oidc_record (kind, id_hash, payload, grant_id, user_code_hash, uid, expires_at) VALUES ($1, $2, $3, $4, $5, $6, CASE WHEN $7::integer IS NULL THEN NULL ELSE now() + $7::integer * interval '1 second' END)
-         ON CONFLICT (kind, id_hash) DO UPDATE SET payload = excluded.payload, grant_id = excluded.grant_id, uid = excluded.uid, expires_at = excluded.expires_at`,
+        `INSERT INTO oidc_record (kind, id_hash, payload, grant_id, user_code_hash, uid, expires_at)
+          VALUES ($1, $2, $3, $4, $5, $6, CASE WHEN $7::integer IS NULL THEN NULL ELSE now() + $7::integer * interval '1 second' END)
+         ON CONFLICT (kind, id_hash) DO UPDATE SET payload = excluded.payload, grant_id = excluded.grant_id, uid = excluded.uid,
+           expires_at = excluded.expires_at`,
         [
           kind,
           keyOf(id),
@@ -50,7 +60,7 @@ export function oidcRecords(database: DataSource, onCommandLineToken: OnCommandL
         await onCommandLineToken({
           secret: id,
           person: payload.accountId,
-          authTime: await authTimeOf(database, payload.grantId),
+          proof: await proofOf(database, payload.grantId),
           expiresIn: expiresIn ?? 0,
         })
     },
@@ -87,11 +97,10 @@ export function oidcRecords(database: DataSource, onCommandLineToken: OnCommandL
   })
 }
 
-/** When the person who let the command line in had last proven who they are, in seconds since the epoch. */
-async function authTimeOf(database: DataSource, grantId: string | undefined): Promise<number | null> {
+async function proofOf(database: DataSource, grantId: string | undefined): Promise<BrowsersProof | null> {
   const [row] = (await database.query(
-    `SELECT (payload->>'authTime')::integer AS at FROM oidc_record WHERE kind = 'DeviceCode' AND grant_id = $1`,
+    `SELECT (payload->>'authTime')::integer AS at, coalesce(payload->'amr', '[]') AS methods FROM oidc_record WHERE kind = 'DeviceCode' AND grant_id = $1`,
     [grantId ?? null],
-  )) as { at: number | null }[]
-  return row?.at ?? null
+  )) as { at: number | null; methods: string[] }[]
+  return row?.at ? { at: row.at, methods: row.methods } : null
 }

@@ -1,7 +1,7 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { generate } from 'otplib'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
+import { join, openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 beforeAll(async () => {
@@ -56,6 +56,29 @@ test('where a second step is set up, a mailbox alone does not do', async () => {
   expect(await problemOf(choose({ link, password, code: '000000' }))).toMatchObject({ code: 'proof.wrong' })
   scene.clock.forward({ minutes: 1 })
   expect(await choose({ link, password, code: await codeOf(scene.agnese.totpSecret!) })).toEqual({ needs: null })
+})
+
+test('a passkey counts as a second step: a password signs in and chooses anew only with it, or with a recovery code', async () => {
+  const bea = await join(scene, 'Bea Fontaine', 'let WHO watch on ad-account/winter-freight')
+  const { email: address, password } = bea
+  const { codes } = await answerOf(bea.client.POST('/v1/me/recovery-codes'))
+  await scene.sql(
+    `INSERT INTO passkey (id, person_id, public_key, counter, transports, name, added_at)
+     SELECT 'her-phone', person_id, '\\x00', 0, '{}', 'her phone', now() FROM person_address WHERE address = $1`,
+    [address],
+  )
+  expect((await signIn({ address, password })).data?.needs).toBe('passkey')
+  expect((await signIn({ address, password, code: '123456' })).error).toMatchObject({ code: 'sign-in.wrong' })
+  expect(await problemOf(answerOf(bea.client.POST('/v1/me/proof', { body: { password } })))).toMatchObject({
+    code: 'proof.wrong',
+  })
+  expect((await signIn({ address, password, recovery: codes[0]! })).data?.needs).toBeNull()
+  await forget(address)
+  const link = await scene.link(address, 'Choose a new password')
+  const anew = { link, password: 'two summers on the quay' }
+  expect(await choose(anew)).toEqual({ needs: 'passkey' })
+  expect(await problemOf(choose({ ...anew, code: '123456' }))).toMatchObject({ code: 'proof.wrong' })
+  expect(await choose({ ...anew, recovery: codes[1]! })).toEqual({ needs: null })
 })
 
 test('nobody learns who is here: known and unknown are answered alike, and take as long', async () => {

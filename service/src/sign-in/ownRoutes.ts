@@ -17,7 +17,7 @@ import {
 } from './passkeys.ts'
 import { renewRecoveryCodes } from './recoveryCodes.ts'
 import { sessionDays } from './sessions.ts'
-import { address, done, instantOut, proven } from './schemas.ts'
+import { address, done, instantOut, proven, recoveryCodes, secondStep } from './schemas.ts'
 import { triesOf } from './tries.ts'
 
 const tags = ['sign-in']
@@ -50,8 +50,9 @@ const chosen = object({
   password: password.required('a password is needed'),
   code: string().matches(/^\d{6}$/, 'a code has six digits'),
   recovery: string().trim().max(40),
+  passkey: passkeyAnswer.default(undefined),
 }).noUnknown()
-const choice = object({ needs: string().oneOf(['code']).nullable().defined() })
+const choice = object({ needs: secondStep.nullable().defined() })
 const changed = object({
   current: string().max(200).required(),
   password: password.required('a password is needed'),
@@ -106,12 +107,18 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
   )
   app.post(
     '/v1/me/passkeys',
-    { schema: { tags, summary: 'Add the passkey that the browser made', body: passkeyMade, response: { 200: done } } },
+    {
+      schema: {
+        tags,
+        summary: 'Add the passkey that the browser made; recovery codes come with the first',
+        body: passkeyMade,
+        response: { 200: recoveryCodes },
+      },
+    },
     async request => {
       const live = requireSignIn(request)
       const { challenge: id, name, credential: given } = request.body
-      await addPasskey(kit)(live, id, name, given as RegistrationResponseJSON)
-      return finished
+      return { recoveryCodes: await addPasskey(kit)(live, id, name, given as RegistrationResponseJSON) }
     },
   )
   app.delete(

@@ -12,8 +12,9 @@ import type { Change } from '../base/change.ts'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
-import { persons } from '../people/records.ts'
+import { getPerson } from '../people/queries.ts'
 import { sessions } from './records.ts'
+import { firstRecoveryCodes } from './recoveryCodes.ts'
 import { beginSession, sessionDays } from './sessions.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import type { Tries } from './tries.ts'
@@ -50,7 +51,7 @@ export function beginPasskey(kit: Kit) {
       authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
     })
     return kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Adding a passkey needs you to confirm it’s you.')
+      change.requirePresence('Adding a passkey needs you to confirm it’s you.')
       const id = await keepChallenge(change, live.person, options.challenge)
       change.record({
         chain: live.person,
@@ -62,16 +63,16 @@ export function beginPasskey(kit: Kit) {
   }
 }
 
-/** Adds the passkey that the browser made. */
+/** Adds the passkey that the browser made. From then on it is asked for; recovery codes come with the first. */
 export function addPasskey(kit: Kit) {
   return async (
     live: LiveSession,
     challenge: string,
     name: string,
     response: RegistrationResponseJSON,
-  ): Promise<void> => {
-    await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Adding a passkey needs you to confirm it’s you.')
+  ): Promise<string[]> =>
+    kit.change(actorOf(live), async change => {
+      change.requirePresence('Adding a passkey needs you to confirm it’s you.')
       const expected = await takeChallenge(change, challenge, live.person)
       const { origins, id } = relyingParty(kit)
       const verified = await verifyRegistrationResponse({
@@ -102,15 +103,15 @@ export function addPasskey(kit: Kit) {
         what: 'passkey.added',
         sentence: `${live.name} added the passkey “${name}”.`,
       })
+      return firstRecoveryCodes(kit, change, live.person)
     })
-  }
 }
 
 /** Removes one of one's own passkeys. */
 export function removePasskey(kit: Kit) {
   return async (live: LiveSession, id: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
-      change.requireFreshProof('Removing a passkey needs you to confirm it’s you.')
+      change.requirePresence('Removing a passkey needs you to confirm it’s you.')
       const [removed] = (await change.manager.query('SELECT name FROM passkey WHERE id = $1 AND person_id = $2', [
         id,
         live.person,
@@ -154,7 +155,7 @@ export function signInWithPasskey(kit: Kit, tries: Tries) {
       await verify(kit, change, challenge, null, known, response).catch((error: unknown) => {
         throw error instanceof Problem ? tries.failedFrom(from, error) : error
       })
-      const person = await change.manager.findOneByOrFail(persons, { id: known.person_id })
+      const person = await getPerson(change.manager, known.person_id)
       if (person.pausedAt) throw wrong()
       const session = await beginSession(
         change.manager,
@@ -184,11 +185,11 @@ export function proveWithPasskey(kit: Kit, tries: Tries) {
   return async (live: LiveSession, challenge: string, response: AuthenticationResponseJSON, from: string) => {
     tries.check(from, live.address)
     return kit.change(actorOf(live), async change => {
-      const known = await findPasskey(change.manager, response.id)
-      if (!known || known.person_id !== live.person) throw tries.failed(from, live.address, unproven())
-      await verify(kit, change, challenge, live.person, known, response).catch((error: unknown) => {
-        throw error instanceof Problem ? tries.failed(from, live.address, error) : error
-      })
+      await takePasskey(kit, change, live.person, { challenge, madeFor: live.person, response }).catch(
+        (error: unknown) => {
+          throw error instanceof Problem ? tries.failed(from, live.address, error) : error
+        },
+      )
       await change.manager.update(sessions, { id: live.session }, { provenAt: change.now, provenBy: 'passkey' })
       change.record({
         chain: live.person,
@@ -198,6 +199,25 @@ export function proveWithPasskey(kit: Kit, tries: Tries) {
       return { provenAt: change.now.toString(), provenBy: 'passkey' as const }
     })
   }
+}
+
+/** What a browser answers a challenge with, and for whom the challenge was made: null where it named nobody. */
+export interface PasskeyAnswer {
+  readonly challenge: string
+  readonly madeFor: string | null
+  readonly response: AuthenticationResponseJSON
+}
+
+/** Takes the answer of one of a person's own passkeys; anybody else's, and one that does not fit: `proof.wrong`. */
+export async function takePasskey(
+  kit: Kit,
+  change: Change,
+  person: string,
+  { challenge, madeFor, response }: PasskeyAnswer,
+): Promise<void> {
+  const known = await findPasskey(change.manager, response.id)
+  if (known?.person_id !== person) throw unproven()
+  await verify(kit, change, challenge, madeFor, known, response)
 }
 
 async function verify(

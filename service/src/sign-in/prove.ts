@@ -1,16 +1,17 @@
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
-import { persons } from '../people/records.ts'
+import { getPerson } from '../people/queries.ts'
 import type { Passwords } from './password.ts'
 import { sessions } from './records.ts'
 import type { LiveSession, ProvenBy } from '../base/live-session.ts'
 import { provenByCode } from './signIn.ts'
+import { secondStepOf } from './secondStep.ts'
 import type { Tries } from './tries.ts'
 
 /**
- * Proves again who is signed in: with a code where a second step is set up, else with the password. It holds for ten
- * minutes in this session. Wrong: `proof.wrong`.
+ * Proves again who is signed in: with a code where an app is set up, else with the password, unless there is a passkey:
+ * then with that (`proveWithPasskey`). It holds for ten minutes in this session. Wrong: `proof.wrong`.
  */
 export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
   return async (
@@ -19,8 +20,13 @@ export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
     from: string,
   ): Promise<{ provenAt: string; provenBy: ProvenBy }> => {
     tries.check(from, live.address)
-    const person = await kit.database.manager.findOneByOrFail(persons, { id: live.person })
-    const byPassword = !person.totpSealed && (await passwords.matches(person.passwordHash, given.password ?? ''))
+    const person = await getPerson(kit.database.manager, live.person)
+    const step = await secondStepOf(kit.database.manager, live.person)
+    if (step === 'passkey')
+      throw new Problem('proof.wrong', 'You have a passkey set up: confirm with that, in the browser.', {
+        pointer: '/password',
+      })
+    const byPassword = !step && (await passwords.matches(person.passwordHash, given.password ?? ''))
     return kit.change(actorOf(live), async change => {
       const byCode = person.totpSealed
         ? (await provenByCode(kit, live.person, given.code, change.manager)) !== 'wrong'

@@ -20,11 +20,16 @@ export async function drawRecoveryCodes(kit: Kit, change: Change, person: string
   return codes
 }
 
+/** Draws them for who has set up a first second step, and has none; none where there are some. */
+export async function firstRecoveryCodes(kit: Kit, change: Change, person: string): Promise<string[]> {
+  return (await countRecoveryCodes(change.manager, person)) > 0 ? [] : drawRecoveryCodes(kit, change, person)
+}
+
 /** Draws new ones for who is signed in; the ones before are void. */
 export function renewRecoveryCodes(kit: Kit) {
   return async (live: LiveSession): Promise<string[]> =>
     kit.change(actorOf(live), async change => {
-      change.requireFreshProof('New recovery codes need you to confirm it’s you.')
+      change.requirePresence('New recovery codes need you to confirm it’s you.')
       const codes = await drawRecoveryCodes(kit, change, live.person)
       change.record({
         chain: live.person,

@@ -52,7 +52,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const outcome = await doSignIn(request.body, request.ip)
-      if (outcome.needs) return { needs: 'code' as const, person: null }
+      if (outcome.needs) return { needs: outcome.needs, person: null }
       setSessionCookie(reply, outcome.secret, secure(), sessionDays.console * 86_400)
       return { needs: null, person: outcome.person }
     },

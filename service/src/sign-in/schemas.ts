@@ -10,8 +10,10 @@ export const credentials = object({
   recovery: string().trim().max(40).meta({ description: 'A recovery code, in the place of a code.' }),
 }).noUnknown()
 
+export const secondStep = string().oneOf(['code', 'passkey'])
+
 export const signedIn = object({
-  needs: string().oneOf(['code']).nullable().defined(),
+  needs: secondStep.nullable().defined(),
   person: object({ id: string().required(), name: string().required() }).nullable().defined(),
 })
 
@@ -87,4 +89,8 @@ export const sessionList = object({
   ).required(),
 })
 export const done = object({ done: boolean().oneOf([true]).required() })
-export const recoveryCodes = object({ recoveryCodes: array(string().required()).required() })
+export const recoveryCodes = object({
+  recoveryCodes: array(string().required())
+    .required()
+    .meta({ description: 'Drawn with the first second step, and told this once; none where there were some.' }),
+})

@@ -1,7 +1,7 @@
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
-import { persons } from '../people/records.ts'
+import { changePerson, getPerson } from '../people/queries.ts'
 import { codeAddress, newCodeSecret, stepOfCode } from './code.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { drawRecoveryCodes } from './recoveryCodes.ts'
@@ -11,8 +11,8 @@ export function beginSecondProof(kit: Kit) {
   return async (live: LiveSession): Promise<{ secret: string; address: string }> => {
     const secret = newCodeSecret()
     return kit.change(actorOf(live), async change => {
-      if (live.secondProof) change.requireFreshProof('Setting up a second step anew needs you to confirm it’s you.')
-      await change.manager.update(persons, { id: live.person }, { totpPendingSealed: kit.secrets.seal(secret) })
+      change.requirePresence('Setting up a second step needs you to confirm it’s you.')
+      await changePerson(change.manager, live.person, { totpPendingSealed: kit.secrets.seal(secret) })
       change.record({
         chain: live.person,
         what: 'second-proof.begun',
@@ -27,18 +27,19 @@ export function beginSecondProof(kit: Kit) {
 export function confirmSecondProof(kit: Kit) {
   return async (live: LiveSession, code: string): Promise<string[]> =>
     kit.change(actorOf(live), async change => {
-      const person = await change.manager.findOneByOrFail(persons, { id: live.person })
+      change.requirePresence('Taking a second step into use needs you to confirm it’s you.')
+      const person = await getPerson(change.manager, live.person)
       const secret = person.totpPendingSealed ? kit.secrets.unseal(person.totpPendingSealed) : null
       const step = secret ? await stepOfCode(secret, code, kit.clock.now().epochMilliseconds, null) : null
       if (step === null)
         throw new Problem('proof.wrong', 'The code does not fit the secret. Enter the one your app shows now.', {
           pointer: '/code',
         })
-      await change.manager.update(
-        persons,
-        { id: live.person },
-        { totpSealed: person.totpPendingSealed, totpPendingSealed: null, totpLastStep: String(step) },
-      )
+      await changePerson(change.manager, live.person, {
+        totpSealed: person.totpPendingSealed,
+        totpPendingSealed: null,
+        totpLastStep: String(step),
+      })
       change.record({
         chain: live.person,
         what: 'second-proof.set-up',

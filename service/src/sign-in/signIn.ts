@@ -1,13 +1,13 @@
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import type { Change } from '../base/change.ts'
-import { persons, type Person } from '../people/records.ts'
-import { peopleById } from '../people/queries.ts'
+import { type Person, changePerson, getPerson, peopleById } from '../people/queries.ts'
 import { stepOfCode } from './code.ts'
 import type { Passwords } from './password.ts'
 import { beginSession, sessionDays } from './sessions.ts'
 import type { ProvenBy } from '../base/live-session.ts'
 import { takeRecoveryCode } from './recoveryCodes.ts'
+import { secondStepOf, type SecondStep } from './secondStep.ts'
 import type { Tries } from './tries.ts'
 
 export interface Credentials {
@@ -18,10 +18,12 @@ export interface Credentials {
   readonly recovery?: string | undefined
 }
 
-export type SignInOutcome = { needs: 'code' } | { needs: null; secret: string; person: { id: string; name: string } }
+export type SignInOutcome =
+  { needs: SecondStep } | { needs: null; secret: string; person: { id: string; name: string } }
 
 /**
- * Signs somebody in with a password and, where they have set up a second step, a code. What is wrong is not told
+ * Signs somebody in with a password and, where they have set up a second step, a code or a recovery code; where it is a
+ * passkey, that alone signs in, or a recovery code with the password. What is wrong is not told
  * (`sign-in.wrong`), nor whether the address is known. Too many wrong tries slow down: `request.too-many`.
  */
 export function signIn(kit: Kit, passwords: Passwords, tries: Tries) {
@@ -31,7 +33,8 @@ export function signIn(kit: Kit, passwords: Passwords, tries: Tries) {
     const person = await findByAddress(kit, account)
     const right = await passwords.matches(person?.passwordHash ?? null, password)
     if (!person || !right || person.pausedAt) throw tries.failed(from, account, wrong())
-    if (person.totpSealed && !code && !recovery) return { needs: 'code' }
+    const needs = await secondStepOf(kit.database.manager, person.id)
+    if (needs && !code && !recovery) return { needs }
     return kit.change(null, async change => {
       const provenBy = recovery
         ? await provenByRecovery(kit, change, person, recovery)
@@ -90,18 +93,18 @@ async function findByAddress(kit: Kit, address: string): Promise<Person | null> 
   const found = await kit.database
     .query('SELECT person_id FROM person_address WHERE address = $1', [address])
     .then((rows: { person_id: string }[]) => rows[0])
-  return found ? kit.database.manager.findOneBy(persons, { id: found.person_id }) : null
+  return found ? getPerson(kit.database.manager, found.person_id) : null
 }
 
-/** Takes a person's code, once: the row is locked by the change. People without a second step need none. */
+/** Takes a person's code, once: the row is locked by the change. People without a second step need none; a passkey is no code. */
 export async function provenByCode(
   kit: Kit,
   personId: string,
   code: string | undefined,
   manager = kit.database.manager,
 ): Promise<ProvenBy | 'wrong'> {
-  const person = await manager.findOneByOrFail(persons, { id: personId })
-  if (!person.totpSealed) return 'password'
+  const person = await getPerson(manager, personId)
+  if (!person.totpSealed) return (await secondStepOf(manager, personId)) ? 'wrong' : 'password'
   const last = person.totpLastStep === null ? null : Number(person.totpLastStep)
   const step = await stepOfCode(
     kit.secrets.unseal(person.totpSealed),
@@ -110,6 +113,6 @@ export async function provenByCode(
     last,
   )
   if (step === null) return 'wrong'
-  await manager.update(persons, { id: personId }, { totpLastStep: String(step) })
+  await changePerson(manager, personId, { totpLastStep: String(step) })
   return 'password and code'
 }

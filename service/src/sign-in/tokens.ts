@@ -1,4 +1,4 @@
-import { Temporal } from '@famiglia/core'
+import { isBefore, Temporal } from '@famiglia/core'
 import { IsNull } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
@@ -10,8 +10,8 @@ import type { LiveSession } from '../base/live-session.ts'
 const longestDays = 366
 
 /**
- * Makes a personal token for scripts, told once. It always has an end, at most a year ahead. An unattended one is not
- * asked for a fresh proof again, so making it takes one.
+ * Makes a personal token for scripts, told once, with a fresh proof. It always has an end, at most a year ahead. One that
+ * is made with a token neither outlives that one nor works unattended: `token.beyond`.
  */
 export function makeToken(kit: Kit) {
   return async (
@@ -24,11 +24,13 @@ export function makeToken(kit: Kit) {
       if (ahead <= 0) throw new Problem('date.past', 'The token would be over before it begins.', { pointer: '/until' })
       if (ahead > longestDays * 86_400_000)
         throw new Problem('request.invalid', 'A token lasts a year at most.', { pointer: '/until' })
-      change.requireFreshProof(
-        wanted.unattended
-          ? 'A token that works with nobody there needs you to confirm it’s you.'
-          : 'A token needs you to confirm it’s you.',
-      )
+      change.requirePresence('Making a token needs you to confirm it’s you.')
+      if (live.kind === 'token' && (wanted.unattended || isBefore(live.expiresAt, expiresAt)))
+        throw new Problem(
+          'token.beyond',
+          'A token can make one that ends no later than itself, and none that works with nobody there. Sign in to make this one.',
+          { pointer: wanted.unattended ? '/unattended' : '/until' },
+        )
       const session = await beginSession(
         change.manager,
         {
@@ -53,11 +55,12 @@ export function makeToken(kit: Kit) {
   }
 }
 
-/** Ends one of a person's own sign-ins or tokens. */
+/** Ends one of a person's own sign-ins or tokens: the one in use at once, another with a fresh proof. */
 export function endSession(kit: Kit) {
   return async (live: LiveSession, id: string): Promise<void> => {
     await kit.change(actorOf(live), async change => {
       const session = await change.manager.findOneBy(sessions, { id, personId: live.person, endedAt: IsNull() })
+      if (id !== live.session) change.requirePresence('Ending another sign-in needs you to confirm it’s you.')
       if (!session) throw new Problem('resource.unknown', 'You have no such sign-in or token, or it has ended already.')
       await change.manager.update(sessions, { id }, { endedAt: change.now })
       change.record({

@@ -1,4 +1,4 @@
-import { nearest } from '@famiglia/core'
+import { nearest, type Instant } from '@famiglia/core'
 import { IsNull, type EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -51,4 +51,27 @@ export async function getTeam(
   throw new Problem('team.unknown', `${acting.name} has no team called ${handle}.${hint}`, {
     nearest: near ? `team/${near}` : null,
   })
+}
+
+export async function addTeam(manager: EntityManager, team: Team): Promise<void> {
+  await manager.insert(teams, team)
+}
+
+/** Puts somebody into a team; false when they were in it already. */
+export async function joinOnce(manager: EntityManager, team: string, person: string, now: Instant): Promise<boolean> {
+  const added = (await manager.query(
+    'INSERT INTO team_member (team_id, person_id, since) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING person_id',
+    [team, person, now.toString()],
+  )) as unknown[]
+  return added.length > 0
+}
+
+export async function takeOutOfTeam(manager: EntityManager, team: string, person: string): Promise<void> {
+  await manager.query('DELETE FROM team_member WHERE team_id = $1 AND person_id = $2', [team, person])
+}
+
+/** Dissolves a team: nobody is in it any more, and its handle is free. */
+export async function closeTeam(manager: EntityManager, team: string, now: Instant): Promise<void> {
+  await manager.query('DELETE FROM team_member WHERE team_id = $1', [team])
+  await manager.update(teams, { id: team }, { dissolvedAt: now })
 }

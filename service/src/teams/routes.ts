@@ -9,7 +9,7 @@ import { grantsTo, termsOf } from '../grants/queries.ts'
 import { targetsById } from '../reach/targets.ts'
 import { sayTarget } from '../grants/tellThings.ts'
 import { resultOut } from '../proposals/schemas.ts'
-import { dissolveTeam, joinTeam, leaveTeam, makeTeam } from './arrangeTeams.ts'
+import { dissolveTeam, joinTeam, leaveTeam, makeTeam } from '../members/arrangeTeams.ts'
 import { getTeam, membersOfTeam } from './queries.ts'
 
 const tags = ['teams']

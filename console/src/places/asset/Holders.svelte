@@ -20,7 +20,7 @@
   const what = $derived(`${asset.kind}/${asset.handle}`)
   const day = (at: string) => sayDate(Temporal.Instant.from(at), zone)
   const how = (holder: Schemas['Holder']) =>
-    holder.state === 'waiting' ? 'waiting' : holder.state === 'not begun' ? 'idle' : 'own'
+    holder.state === 'waiting' ? 'waiting' : holder.state === 'in force' ? 'own' : 'idle'
 
   async function answer(act: 'withdrawal' | 'reminder', proposal: string) {
     failed = null
@@ -56,7 +56,11 @@
         <td
           ><span class="may"
             ><TierMark tier={holder.tier} actions={holder.named.length} how={how(holder)} /><span
-              >{holder.level}{holder.state === 'in force' ? '' : `, ${holder.state}`}</span
+              >{holder.level}{holder.state === 'in force'
+                ? ''
+                : holder.state === 'stopped'
+                  ? `, not now: ${holder.why}`
+                  : `, ${holder.state}`}</span
             ></span
           ></td
         >

@@ -1,8 +1,10 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayEnd, sayDate, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayCount, sayEnd, sayDate, sayList, Temporal, withReason } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import AdminChanges from '../../parts/AdminChanges.svelte'
   import Age from '../../parts/Age.svelte'
+  import Emphasised from '../../parts/Emphasised.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -107,14 +109,8 @@
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span
           >expires <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
-      {#snippet what(row)}{#if row.kind !== 'invitation' && row.kind !== 'chair'}<b>{row.from}</b>{row.business ===
-          acting.business?.name
-            ? ' '
-            : ' of '}{#if row.business !== acting.business?.name}<b>{row.business}</b>{/if}
-          {row.kind === 'offer' ? 'offers you access to' : row.kind === 'ask' ? 'asks for access to' : 'asks for'}
-          {sayList(row.assets)}{row.reason ? `: “${row.reason}”` : '.'}{:else}<b>{row.from}</b> invites you to work for
-          <b>{row.business}</b>{row.assets.length > 0 ? `, on ${sayList(row.assets)}` : ''}.{/if}{/snippet}
-      {#snippet next(row)}{#if row.kind !== 'invitation' && row.kind !== 'chair'}<a
+      {#snippet what(row)}<Emphasised text={row.said} names={row.names} />{withReason('', row.note)}{/snippet}
+      {#snippet next(row)}{#if row.answeredBy !== 'address'}<a
             class="btn btn-primary btn-sm"
             href="/{acting.number}/proposals/{row.proposal}">Read and answer</a
           >{:else}<button class="btn btn-primary btn-sm" onclick={() => accept(row.proposal)}>Accept</button><button
@@ -122,32 +118,24 @@
             onclick={() => decline(row.proposal)}>Decline</button
           >{/if}{/snippet}
     </DeskSection>
+    {#if acting.isAdmin}<AdminChanges />{/if}
     <DeskSection title="Waits for somebody else" items={desk.waiting}>
       {#snippet when(row)}<span>sent <Age at={row.openedAt} zone={acting.zone} /></span><span
           class={{ due: row.lapsesSoon }}>expires <Age at={row.lapsesAt} zone={acting.zone} /></span
         >{/snippet}
       {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
           from
-          <b>{row.moveTo}</b>.{:else if row.kind === 'ask' || row.kind === 'business-ask'}Nobody{row.to
-            ? ` of ${row.to}`
-            : ''} has answered yet what was asked for: {sayList(row.assets)}.{:else if row.kind === 'offer'}<b
-            >{row.to}</b
-          >
-          has not answered the offer of {sayList(row.assets)}.{:else}<b>{row.to}</b> has not answered the invitation of {row.by}{row
-            .assets.length > 0
-            ? `, to ${sayList(row.assets)}`
-            : ', on no asset yet'}.{/if}{/snippet}
+          <b>{row.moveTo}</b>.{:else}<Emphasised text={row.said} names={row.names} />.
+          <a href="/{acting.number}/proposals/{row.proposal}">Nobody has answered yet</a>.{/if}{/snippet}
       {#snippet next(row)}{#if row.moveTo}<button class="btn btn-sm" onclick={() => move(row.proposal, true)}
             >Send it there</button
           ><button class="quiet" onclick={() => move(row.proposal, false)}>Leave it</button
-          >{:else if row.kind === 'ask' || row.kind === 'business-ask'}<button
-            class="btn btn-sm"
-            onclick={() => withdraw(row.proposal)}>Withdraw</button
-          >{:else}<button class="btn btn-sm" onclick={() => remind(row.proposal)}>Send it again</button><span
-            class="two"
-            ><button class="quiet" onclick={() => passOn(row.proposal)}>Link to pass on</button><button
-              class="quiet"
-              onclick={() => withdraw(row.proposal)}>Withdraw</button
+          >{:else}{#if row.canBeSentAgain}<button class="btn btn-sm" onclick={() => remind(row.proposal)}
+              >Send it again</button
+            >{/if}<span class="two"
+            >{#if row.canBePassedOn}<button class="quiet" onclick={() => passOn(row.proposal)}>Link to pass on</button
+              >{/if}<button class={row.canBeSentAgain ? 'quiet' : 'btn btn-sm'} onclick={() => withdraw(row.proposal)}
+              >Withdraw</button
             ></span
           >{/if}{/snippet}
     </DeskSection>
@@ -161,7 +149,8 @@
             >Extend it</a
           >{:else if row.ask}<a
             class="btn btn-sm"
-            href="/{acting.number}/ask?of={row.ask.of}&wanted={encodeURIComponent(row.ask.wanted)}">Ask for longer</a
+            href="/{acting.number}/ask?of={row.ask.of ?? ''}&wanted={encodeURIComponent(row.ask.wanted)}"
+            >Ask for longer</a
           >{/if}{/snippet}
     </DeskSection>
     <DeskSection title="Not ready yet" items={desk.holes}>

@@ -50,7 +50,7 @@
             ><tr
               ><th scope="col">Business</th><th scope="col">Number</th><th scope="col">Town</th><th
                 scope="col"
-                class="r">Holds from you</th
+                class="r">Has from you</th
               ><th scope="col" class="r">Its people</th><th scope="col" class="r">Gives you</th><th scope="col">Now</th
               ></tr
             ></thead
@@ -69,7 +69,7 @@
                 <td class="r num">{partner.staffed}</td>
                 <td class="r num">{count(partner.got)}</td>
                 <td
-                  >{#if partner.frozen}<span class="due">frozen</span>{:else if partner.inTrust}held in trust{:else if partner.open > 0}<a
+                  >{#if partner.frozen}<span class="due">frozen</span>{:else if partner.inTrust}opened for them{:else if partner.open > 0}<a
                       href="/{acting.number}/inbox">{partner.open} open</a
                     >{:else}in force{/if}</td
                 >

@@ -54,10 +54,10 @@
   }
 </script>
 
-<svelte:head><title>In trust · Famiglia</title></svelte:head>
+<svelte:head><title>For a client · Famiglia</title></svelte:head>
 <main class="ledger">
   <div class="span page-top">
-    <p class="margin">In trust</p>
+    <p class="margin">For a client</p>
     <div>
       <h1 class="title">Open a business for a client who has none here yet</h1>
       <p class="sub">
@@ -82,7 +82,7 @@
       <Outcome doing={opening} />
       <p>
         {#if opened}<a class="btn btn-primary" href="/{opened.number}/bring-in">Bring in what you build for them</a>
-        {:else}<button class="btn btn-primary" disabled={opening.busy}>Open it in trust</button>{/if}
+        {:else}<button class="btn btn-primary" disabled={opening.busy}>Open it for them</button>{/if}
       </p>
     </form>
   </section>
@@ -91,8 +91,8 @@
       <h2 class="margin">Hand it over</h2>
       <form onsubmit={hand}>
         <p>
-          Acting for a business you hold in trust, invite its owner to take it over. Once they accept, your people are
-          no longer in it. You act for <b>{acting.business?.name}</b> now.
+          Acting for a business that you opened for a client, invite its owner to take it over. Once they accept, your
+          people are no longer in it. You act for <b>{acting.business?.name}</b> now.
         </p>
         <Field name="address" term="The owner’s e-mail address" type="email" required bind:value={address} />
         <Field name="note" term="A personal note, if you like" maxlength={1000} bind:value={note} />

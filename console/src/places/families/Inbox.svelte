@@ -34,14 +34,7 @@
   const whom = (item: Item) =>
     side === 'received'
       ? item.business.name
-      : (item.partner?.name ?? item.to ?? (item.kind === 'business-ask' ? 'the owner' : ''))
-  const says = {
-    ask: 'asks for',
-    'business-ask': 'asks for',
-    offer: 'offers',
-    invitation: 'invites to',
-    chair: 'invites to',
-  } as Record<string, string>
+      : (item.partner?.name ?? item.to ?? (item.answeredBy === 'business' ? 'the owner' : ''))
 </script>
 
 <svelte:head><title>Sent and received · Famiglia</title></svelte:head>
@@ -84,7 +77,7 @@
               <tr>
                 <th scope="row">{whom(item)}<small>{item.by.name}</small></th>
                 <td
-                  ><a href="/{acting.number}/proposals/{item.id}">{says[item.kind] ?? item.kind} {item.said}</a
+                  ><a href="/{acting.number}/proposals/{item.id}">{item.outset}</a
                   >{#if item.granted && item.granted !== item.said}<small>of that: {item.granted}</small>{/if}</td
                 >
                 <td><Age at={item.openedAt} zone={acting.zone} /></td>

@@ -18,7 +18,7 @@
       await answerOf(
         service.PUT('/v1/businesses/{business}/offers-at-once', { params: { path }, body: { offersAtOnce } }),
       )
-      return offersAtOnce ? 'From now on, offers take effect at once.' : 'From now on, offers wait for your yes.'
+      return offersAtOnce ? 'From now on, offers take effect at once.' : 'From now on, offers wait for your approval.'
     })
 </script>
 

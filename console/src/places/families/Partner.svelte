@@ -71,7 +71,7 @@
         )}: nothing goes between you. Nothing was ended.</Slip
       >{/if}
     {#if partner.trustee}<Slip tone="due"
-        >{partner.name} holds {acting.business?.name} in trust until its owner takes it over.</Slip
+        >{partner.name} opened {acting.business?.name} for its owner, and runs it until they take it over.</Slip
       >{/if}
     <Outcome {doing} />
     {#each partner.purposes as { purpose, side } (`${side} ${purpose}`)}

@@ -143,6 +143,12 @@
     if (!composer.on.includes(text)) composer.toggleOn(text)
   }
 
+  /** What a purpose takes along only if one wants it. */
+  function wantAsset(text: string, wanted: boolean) {
+    if (wanted) composer.takeAlong()
+    else composer.leaveOut(text, preview.data?.assets ?? [])
+  }
+
   function readOver() {
     if (composer.isWhole && !wrong) goAndSay(acting.number, 'review', composer.text)
   }
@@ -264,6 +270,12 @@
           onclick={() => navigator.clipboard.writeText(composer.text)}><Icon name="copy" /></button
         >
       </p>
+      {#if composer.further.length > 0}
+        <p class="note">
+          {preview.data?.summary ?? ''} What stands after “and” stays as it is.
+          <button class="quiet" onclick={() => (composer.further = [])}>Leave it out</button>
+        </p>
+      {/if}
       {#if composer.toBusiness}
         <fieldset class="questions">
           <label class="check"
@@ -286,7 +298,12 @@
   {:else if composer.isWhole && preview.data}
     <div class={['told', { beside: preview.data.purpose }]}>
       <div><Consequences preview={preview.data} takeLeast={sentence => (unread = composer.take(sentence))} /></div>
-      {#if preview.data.purpose}<Sufficiency purpose={preview.data.purpose} add={addAsset} />{/if}
+      {#if preview.data.purpose}<Sufficiency
+          purpose={preview.data.purpose}
+          add={addAsset}
+          want={wantAsset}
+          lessThanWhole={composer.before !== null}
+        />{/if}
     </div>
   {:else}<div class="section">
       <p class="entry">

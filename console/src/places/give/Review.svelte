@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayDate, sayList, standingMeans, standings, Temporal } from '@famiglia/core'
+  import { capitalised, sayDate, sayList, standingMeans, standings, Temporal, type Standing } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
@@ -10,7 +10,7 @@
   import Waiting from '../../parts/Waiting.svelte'
   import { sayFigures } from '../../parts/figures'
   import { answerOf, service } from '../../reach/service'
-  import { readSay, sayAddress } from './say'
+  import { readSay, replaceStanding, sayAddress } from './say'
   import { sayTime } from './say-time'
   import { Sending } from './sending.svelte'
   import Signature from './Signature.svelte'
@@ -20,9 +20,12 @@
   const sending = new Sending(sentence, () => acting.number)
   const path = $derived({ business: acting.number })
   const review = createQuery(() => ({
-    queryKey: ['review', acting.number, sentence],
-    queryFn: async () =>
-      answerOf(service.POST('/v1/businesses/{business}/sentences/preview', { params: { path }, body: { sentence } })),
+    queryKey: ['review', acting.number, sentence, sending.standing],
+    queryFn: async () => {
+      const body = { sentence, ...(sending.standing ? { standing: sending.standing } : {}) }
+      return answerOf(service.POST('/v1/businesses/{business}/sentences/preview', { params: { path }, body }))
+    },
+    placeholderData: (before: unknown) => before as never,
     enabled: sending.said === null,
     refetchInterval: false as const,
   }))
@@ -34,6 +37,11 @@
   const invites = $derived(strangers.length > 0)
   const today = $derived(sayDate(Temporal.Now.instant(), acting.zone))
   const name = $derived(sayList((preview?.who ?? []).map(one => one.name)))
+
+  function chooseStanding(standing: Standing) {
+    sending.standing = standing
+    replaceStanding(standing)
+  }
 
   const sayMissing = (requirements: readonly { takes: string; must: boolean; state: string }[]) =>
     sayList(requirements.filter(one => one.must && one.state !== 'met').map(one => one.takes))
@@ -75,7 +83,7 @@
           <Emphasised
             text={preview.summary}
             names={[...preview.who.map(one => one.name), ...preview.assets.map(asset => asset.name)]}
-            tier={preview.assets[0]?.tier ?? null}
+            tiers={preview.assets.flatMap(asset => asset.tier ?? [])}
           />
         </p>
         <hr class="double" />
@@ -89,10 +97,16 @@
                 ),
               )}{#if invites && acting.isAdmin}, who
                 {strangers.length === 1 ? 'joins' : 'join'} as
-                <select class="part" aria-label="Standing" bind:value={sending.standing}
+                <select
+                  class="part"
+                  aria-label="Standing"
+                  value={preview.standing ?? 'member'}
+                  onchange={event => chooseStanding(event.currentTarget.value as Standing)}
                   >{#each standings as standing (standing)}<option value={standing}>{standing}</option>{/each}</select
-                >{:else if invites}, who {strangers.length === 1 ? 'joins' : 'join'} as <b>member</b>{/if}
-              {#if sending.standing !== 'member'}<p class="due">{standingMeans[sending.standing]}</p>{/if}
+                >{:else if invites}, who {strangers.length === 1 ? 'joins' : 'join'} as <b>{preview.standing}</b>{/if}
+              {#if preview.standing && preview.standing !== 'member'}<p class="due">
+                  {standingMeans[preview.standing as Standing]}
+                </p>{/if}
             </dd>
           </div>
           {#if preview.assets.length > 0}<div>
@@ -159,8 +173,7 @@
           signer={acting.me!}
           business={acting.business!.name}
           {today}
-          takesProof={((preview.takesProof || sending.standing !== 'member') && !preview.proofIsFresh) ||
-            sending.proofAsked}
+          takesProof={(preview.takesProof && !preview.proofIsFresh) || sending.proofAsked}
           label={preview.verb === 'end' ? 'End it' : 'send'}
           ending={preview.verb === 'end'}
         />
@@ -168,8 +181,8 @@
       {#if preview.mails.length > 0}
         <aside class="post">
           <h2 class="head">The letter {name} gets</h2>
-          {#if preview.verb === 'let' && (invites || partner)}<label class="post-note"
-              ><span>A note from you</span><textarea
+          {#if preview.takesReason || (preview.verb === 'let' && (invites || partner))}<label class="post-note"
+              ><span>{preview.takesReason ? 'Why, for all admins' : 'A note from you'}</span><textarea
                 class="textarea"
                 rows="5"
                 maxlength="1000"

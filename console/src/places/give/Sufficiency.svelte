@@ -5,7 +5,15 @@
 
   /** Whether the sentence gives enough for its purpose, with what is missing and what could be added. */
   type Purpose = NonNullable<Schemas['Preview']['purpose']>
-  let { purpose, add }: { purpose: Purpose; add: (asset: string) => void } = $props()
+  interface Props {
+    purpose: Purpose
+    add: (asset: string) => void
+    /** Leaves something out that is taken along, or takes it along again. */
+    want: (asset: string, wanted: boolean) => void
+    /** Whether something was left out that can be taken along again. */
+    lessThanWhole: boolean
+  }
+  let { purpose, add, want, lessThanWhole }: Props = $props()
 
   const must = $derived(purpose.requirements.filter(requirement => requirement.must))
   const also = $derived(purpose.requirements.filter(requirement => !requirement.must))
@@ -43,7 +51,13 @@
     <ul>
       {#each also as requirement, index (index)}
         <li>
-          <span><Icon name={requirement.state === 'met' ? 'check' : 'plus'} /></span>
+          {#if requirement.asset && (requirement.given || lessThanWhole)}<input
+              type="checkbox"
+              class="checkbox checkbox-sm"
+              aria-label="{capitalised(requirement.takes)}, {requirement.asset.name}"
+              checked={requirement.given}
+              onchange={event => want(requirement.asset!.text, event.currentTarget.checked)}
+            />{:else}<span><Icon name={requirement.state === 'met' ? 'check' : 'plus'} /></span>{/if}
           <div>
             <p>
               {capitalised(requirement.takes)}{#if requirement.asset}<small>{requirement.asset.name}</small>{/if}

@@ -33,8 +33,10 @@ export class Composer {
   mayGiveAccess = $state(false)
   mayPassOn = $state(false)
   private from: Moment | null = null
+  /** The sentence as it was before something was left out of its purpose. */
+  before: string | null = $state(null)
   /** Further levels of a sentence that was begun elsewhere: they stand in it as they are. */
-  private further: readonly Part[] = $state([])
+  further: readonly Part[] = $state([])
 
   /** Takes up a sentence that was begun elsewhere; what cannot be read is told. */
   take(text: string): string | null {
@@ -61,6 +63,36 @@ export class Composer {
   begin(who: string | null, on: string | null): void {
     this.who = who ? [who] : []
     this.on = on ? [on] : []
+  }
+
+  /**
+   * Leaves something out that the purpose takes along only if one wants it: from then on the sentence names what it gives,
+   * part by part, for the same purpose. What it was before is kept, to be taken up again.
+   */
+  leaveOut(text: string, given: readonly GivenAsset[]): void {
+    this.before ??= this.text
+    const parts = given
+      .filter(asset => textOf(asset) !== text)
+      .map(({ tier, actions, ...asset }): Part => ({
+        tier: tier !== null && isTier(tier) ? tier : null,
+        actions: actions.filter(isAction),
+        on: readOr(parseWhat(textOf(asset)), reading => reading.what),
+        hiding: this.hiding,
+        from: this.from,
+        until: readMoment(this.until),
+      }))
+    const [first, ...further] = parts
+    if (!first) return
+    this.tier = first.tier
+    this.actions = [...first.actions]
+    this.on = first.on.map(printWhat)
+    this.further = further
+  }
+
+  /** Takes along again what was left out. */
+  takeAlong(): void {
+    if (this.before) this.take(this.before)
+    this.before = null
   }
 
   get isByPurpose(): boolean {
@@ -124,6 +156,16 @@ export class Composer {
     replaceSay(this.isWhole ? this.text : '')
   }
 }
+
+/** An asset that a sentence gives, as its preview tells it. */
+interface GivenAsset {
+  readonly kind: string
+  readonly handle: string
+  readonly tier: string | null
+  readonly actions: readonly string[]
+}
+
+const textOf = ({ kind, handle }: Pick<GivenAsset, 'kind' | 'handle'>) => `${kind}/${handle}`
 
 /** What was read; nothing of what cannot be. */
 function readOr<R extends { readonly ok: boolean }, T>(reading: R, take: (read: Extract<R, { ok: true }>) => T): T[] {

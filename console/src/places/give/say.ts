@@ -1,3 +1,4 @@
+import { isStanding, type Standing } from '@famiglia/core'
 import { navigate } from '../../router'
 
 /** The sentence in the address (`?say=`), so that it can be linked to and outlives a reload. */
@@ -10,6 +11,18 @@ export function replaceSay(sentence: string): void {
   if (sentence) url.searchParams.set('say', sentence)
   else url.searchParams.delete('say')
   if (url.href !== location.href) history.replaceState(history.state, '', url)
+}
+
+/** What somebody new is to join as, where it was chosen: in the address too, so that it outlives a reload. */
+export function readStanding(): Standing | null {
+  const said = new URLSearchParams(location.search).get('as') ?? ''
+  return isStanding(said) ? said : null
+}
+
+export function replaceStanding(standing: Standing): void {
+  const url = new URL(location.href)
+  url.searchParams.set('as', standing)
+  history.replaceState(history.state, '', url)
 }
 
 /** Goes to a place with a sentence. */

@@ -1,3 +1,5 @@
+import type { Standing } from '@famiglia/core'
+import { readStanding } from './say'
 import { answerOf, idempotencyKey, Refusal, service, type Schemas } from '../../reach/service'
 import { giveProof, type Proof } from '../../reach/doing.svelte'
 import { queries } from '../../reach/queries'
@@ -12,7 +14,8 @@ export class Sending {
   /** The service asked for a fresh proof although the review did not expect it. */
   proofAsked = $state(false)
   note = $state('')
-  standing: 'member' | 'finance' | 'admin' = $state('member')
+  /** What somebody new is to join as; null leaves it as an open invitation says, else member. */
+  standing: Standing | null = $state(readStanding())
   private readonly key = idempotencyKey()
 
   constructor(
@@ -26,7 +29,7 @@ export class Sending {
       const body = {
         sentence: this.sentence,
         ...(this.note.trim() ? { note: this.note.trim() } : {}),
-        ...(this.standing === 'member' ? {} : { standing: this.standing }),
+        ...(this.standing ? { standing: this.standing } : {}),
       }
       this.said = await answerOf(
         service.POST('/v1/businesses/{business}/sentences', {

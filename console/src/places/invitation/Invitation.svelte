@@ -62,7 +62,7 @@
           <Emphasised
             text={proposal.said}
             names={proposal.assets.map(asset => asset.name)}
-            tier={proposal.assets[0]?.tier ?? null}
+            tiers={proposal.assets.flatMap(asset => asset.tier ?? [])}
           />.
         </p>
         {#if proposal.note}<blockquote class="entry">

@@ -11,6 +11,7 @@
   const doing = new Doing()
   let address = $state('')
   let standing: Standing = $state('member')
+  let why = $state('')
 
   function invite(event: SubmitEvent) {
     event.preventDefault()
@@ -18,9 +19,14 @@
     void doing.run(async () => {
       const params = { path: { business: acting.number, person: address.trim() } }
       const told = await answerOf(
-        service.PUT('/v1/businesses/{business}/people/{person}/standing', { params, body: { standing }, headers }),
+        service.PUT('/v1/businesses/{business}/people/{person}/standing', {
+          params,
+          body: { standing, ...(why.trim() ? { note: why.trim() } : {}) },
+          headers,
+        }),
       )
       address = ''
+      why = ''
       return told.result
     })
   }
@@ -35,6 +41,9 @@
     ></label
   >
   <button class="btn btn-sm" disabled={!address.trim() || doing.busy}>Invite</button>
+  {#if standing === 'admin'}<div class="why">
+      <Field name="why" term="Why, for all admins and in the letter" required maxlength={500} bind:value={why} />
+    </div>{/if}
   <p class="note">
     {standingMeans[standing]}
     {#if standing === 'member'}No asset is given with it: until one is, they reach nothing. To give one at once, <a
@@ -51,6 +60,10 @@
     gap: 0.5rem 0.75rem;
     align-items: end;
     margin-top: 1.25rem;
+  }
+  form .why {
+    grid-column: 1 / -1;
+    max-width: 34rem;
   }
   form .note {
     grid-column: 1 / -1;

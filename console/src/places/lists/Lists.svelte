@@ -5,6 +5,7 @@
   import Waiting from '../../parts/Waiting.svelte'
   import { assetsOf, peopleOf } from '../../reach/lists'
   import AccessTabs from '../access/AccessTabs.svelte'
+  import Approvals from './Approvals.svelte'
   import InviteAs from './InviteAs.svelte'
 
   const acting = getActing()
@@ -102,9 +103,10 @@
                 <th scope="row"><a href="/{acting.number}/people/{person.id}">{person.name}</a></th><td
                   >{person.address}</td
                 ><td>{person.standing}{person.frozen ? ', frozen' : person.paused ? ', paused' : ''}</td>
-                <td>{person.teams.join(', ')}</td>
+                <td>{person.teams.map(team => team.name).join(', ')}</td>
                 <td
-                  >{#if person.secondProof}yes{:else}<span class="due">none</span>{/if}</td
+                  >{#if person.secondProof === null}–{:else if person.secondProof}yes{:else}<span class="due">none</span
+                    >{/if}</td
                 >
                 <td class="r num"
                   >{#if person.standing === 'member' && person.assets === 0 && person.teams.length === 0}<span
@@ -118,7 +120,7 @@
         {#if people.data.next}<p class="note">There are more than 200. Search for one by name.</p>{/if}
       {:else if people.data}<p class="entry">Nobody is called that.</p>
       {:else if people.error}<Trouble error={people.error} />{:else}<Waiting />{/if}
-      {#if acting.isAdmin}<InviteAs />{/if}
+      {#if acting.isAdmin}<InviteAs /><Approvals />{/if}
     </div>
   </section>
 </main>

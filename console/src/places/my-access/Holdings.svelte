@@ -25,6 +25,7 @@
               {holding.hidden.length > 1 ? 'are' : 'is'} hidden from you.</i
             >{/if}
         </p>
+        {#if holding.why}<p class="due">Not now: {holding.why}.</p>{/if}
         {#each holding.through as sentence, place (place)}<p class="through">{sentence}</p>{/each}
       </div>
       <div class="open">

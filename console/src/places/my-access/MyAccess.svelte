@@ -5,6 +5,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Holdings from './Holdings.svelte'
+  import AdminChanges from '../../parts/AdminChanges.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -63,8 +64,9 @@
         : `you work for ${sayCount(shelf.length, 'business', 'businesses')}.`}
     </h1>
   </div>
+  <AdminChanges mine />
   <div class="span body">
-    <h2 class="margin">For whom</h2>
+    <h2 class="margin">Businesses</h2>
     <div>
       <ul class="shelf">
         {#each shelf as one (one.number)}
@@ -85,7 +87,7 @@
       <h3 class="if">How you sign in</h3>
       <p>
         {me.person.passkeys > 0
-          ? 'With a passkey, or a password.'
+          ? 'With a passkey.'
           : me.person.codeSetUp
             ? 'With a password, and a code as second step.'
             : 'With a password only.'}

@@ -3,8 +3,8 @@
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
-  import { queries } from '../../reach/queries'
+  import Outcome from '../../parts/Outcome.svelte'
+  import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
   import Addresses from './Addresses.svelte'
   import Passkeys from './Passkeys.svelte'
@@ -19,21 +19,18 @@
     queryFn: async () => answerOf(service.GET('/v1/me/sessions')),
   }))
   const me = $derived(acting.me!)
-  let failed: unknown = $state(null)
+  const doing = new Doing()
 
-  async function end(id: string, current: boolean) {
-    failed = null
-    try {
-      if (current) {
-        await answerOf(service.POST('/v1/sign-out'))
-        return location.assign('/sign-in')
-      }
-      await answerOf(service.DELETE('/v1/me/sessions/{id}', { params: { path: { id } } }))
-      await queries.invalidateQueries()
-    } catch (error) {
-      failed = error
-    }
+  async function signOut() {
+    await answerOf(service.POST('/v1/sign-out'))
+    location.assign('/sign-in')
   }
+
+  const end = (id: string) =>
+    doing.run(async () => {
+      await answerOf(service.DELETE('/v1/me/sessions/{id}', { params: { path: { id } } }))
+      return 'Ended.'
+    })
 </script>
 
 <svelte:head><title>How you sign in · Famiglia</title></svelte:head>
@@ -49,7 +46,7 @@
     <h2 class="margin">Second step</h2>
     <div>
       <SecondProof setUp={me.person.codeSetUp} />
-      {#if me.person.codeSetUp}<Recovery left={me.person.recoveryCodes} />{/if}
+      {#if me.person.secondProof}<Recovery left={me.person.recoveryCodes} />{/if}
     </div>
   </section>
   <section class="span section">
@@ -67,7 +64,6 @@
   <section class="span section">
     <h2 class="margin">Sign-ins and tokens</h2>
     <div>
-      {#if failed}<Trouble error={failed} />{/if}
       <table class="tbl">
         <thead
           ><tr
@@ -87,7 +83,7 @@
               <td><Age at={session.begunAt} zone={acting.zone} /></td>
               <td class="num">{sayDate(Temporal.Instant.from(session.expiresAt), acting.zone)}</td>
               <td class="r"
-                ><button class="quiet" onclick={() => end(session.id, session.current)}
+                ><button class="quiet" onclick={() => (session.current ? signOut() : end(session.id))}
                   >{session.current ? 'Sign out' : 'End'}</button
                 ></td
               >
@@ -95,6 +91,7 @@
           {/each}
         </tbody>
       </table>
+      <Outcome {doing} label="End it" />
       <NewToken />
     </div>
   </section>

@@ -9,6 +9,7 @@
   import Age from '../../parts/Age.svelte'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
+  import RecoveryCodes from './RecoveryCodes.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
 
@@ -20,18 +21,18 @@
     queryFn: async () => answerOf(service.GET('/v1/me/passkeys')),
   }))
   let name = $state('')
+  let codes: string[] = $state([])
 
   function add(event: SubmitEvent) {
     event.preventDefault()
     void doing.run(async () => {
       const { id, options } = await answerOf(service.POST('/v1/me/passkeys/challenge'))
       const credential = await startRegistration({ optionsJSON: options as PublicKeyCredentialCreationOptionsJSON })
-      await answerOf(
-        service.POST('/v1/me/passkeys', { body: { challenge: id, name, credential: credential as never } }),
-      )
+      const body = { challenge: id, name, credential: credential as never }
+      codes = (await answerOf(service.POST('/v1/me/passkeys', { body }))).recoveryCodes
       const added = name
       name = ''
-      return `The passkey “${added}” is added.`
+      return `The passkey “${added}” is added. From now on your password alone does not sign you in.`
     })
   }
 
@@ -61,7 +62,8 @@
       <button class="btn btn-sm" disabled={doing.busy}>Add a passkey</button>
     </form>
   {/if}
-  <Outcome {doing} label="Add the passkey" />
+  <Outcome {doing} label="Go on" />
+  <RecoveryCodes {codes} />
 </div>
 
 <style>

@@ -3,8 +3,8 @@
   import Field from '../../parts/Field.svelte'
   import RecoveryCodes from './RecoveryCodes.svelte'
   import Slip from '../../parts/Slip.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
-  import { queries } from '../../reach/queries'
+  import Outcome from '../../parts/Outcome.svelte'
+  import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
 
   /** Setting up a second step: the secret counts only after a first code came back. */
@@ -14,31 +14,21 @@
   let code = $state('')
   let done = $state(false)
   let codes: string[] = $state([])
-  let failed: unknown = $state(null)
-
-  async function attempt(act: () => Promise<void>) {
-    failed = null
-    try {
-      await act()
-    } catch (error) {
-      failed = error
-    }
-  }
+  const doing = new Doing()
 
   const begin = () =>
-    attempt(async () => {
+    doing.run(async () => {
       const { secret, address } = await answerOf(service.POST('/v1/me/second-proof'))
       begun = { secret, picture: await QRCode.toDataURL(address, { margin: 1, width: 192 }) }
     })
 
   const confirm = (event: SubmitEvent) => {
     event.preventDefault()
-    return attempt(async () => {
+    return doing.run(async () => {
       const body = { code: code.replace(/\s/g, '') }
       codes = (await answerOf(service.POST('/v1/me/second-proof/confirmation', { body }))).recoveryCodes
       done = true
       begun = null
-      await queries.invalidateQueries()
     })
   }
 </script>
@@ -72,7 +62,7 @@
       <button class="btn btn-sm" onclick={begin}>{setUp ? 'Set it up anew' : 'Set up a second step'}</button>
     </p>
   {/if}
-  {#if failed}<Trouble error={failed} />{/if}
+  <Outcome {doing} label="Go on" />
 </div>
 
 <style>

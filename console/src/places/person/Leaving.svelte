@@ -2,6 +2,7 @@
   import { sayCount, sayList } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -29,6 +30,11 @@
   }))
   const leaving = $derived(review.data)
   const first = $derived((leaving?.person.name ?? '').split(' ')[0])
+  /** An admin who goes, or is made in their place, is told to all admins, and why. */
+  const takesReason = $derived(
+    leaving?.person.standing === 'admin' || leaving?.onlyTheirs.some(only => only.kind === 'last admin'),
+  )
+  let why = $state('')
   const successors: Record<string, string> = $state({})
   const others = $derived((people.data?.items ?? []).filter(person => person.id !== leaving?.person.id))
 
@@ -40,7 +46,7 @@
       const told = await answerOf(
         service.POST('/v1/businesses/{business}/people/{person}/leaving', {
           params: { path },
-          body: { successors: chosen },
+          body: { successors: chosen, ...(why.trim() ? { reason: why.trim() } : {}) },
         }),
       )
       left = told
@@ -52,7 +58,7 @@
 <main class="ledger">
   {#if leaving}
     <div class="span page-top">
-      <p class="margin">Seeing out</p>
+      <p class="margin">Offboarding</p>
       <div>
         <h1 class="title">{leaving.person.name} is about to go.</h1>
         <p class="sub">
@@ -124,6 +130,7 @@
           <p class="entry">
             All of it ends in the same moment, on every platform; what other businesses gave {first} stays.
           </p>
+          {#if takesReason}<Field name="why" term="Why, for all admins" maxlength={500} bind:value={why} />{/if}
           <p class="acts"><button class="btn end" disabled={doing.busy} onclick={end}>End all of it</button></p>
           <Outcome {doing} label="End all of it" ending />
         </div>

@@ -11,6 +11,7 @@
   } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Sure from '../../parts/Sure.svelte'
@@ -58,13 +59,18 @@
 
   /** The standing that is chosen and not yet given. */
   let standing: Standing | null = $state(null)
+  let why = $state('')
   const setStanding = () =>
     doing.run(async () => {
       const params = { path: { ...path, person: person!.address } }
       const told = await answerOf(
-        service.PUT('/v1/businesses/{business}/people/{person}/standing', { params, body: { standing: standing! } }),
+        service.PUT('/v1/businesses/{business}/people/{person}/standing', {
+          params,
+          body: { standing: standing!, ...(why.trim() ? { note: why.trim() } : {}) },
+        }),
       )
       standing = null
+      why = ''
       return told.result
     })
 </script>
@@ -116,12 +122,18 @@
             >{person.frozen ? 'Unfreeze' : 'Freeze at once'}</button
           >
           {#if person.teams.length > 0}<span
-              >in {#each person.teams as team, index (team)}{index > 0 ? ', ' : ''}<a
-                  href="/{acting.number}/groups?team={team}">team/{team}</a
+              >in {#each person.teams as team, index (team.handle)}{index > 0 ? ', ' : 'the team '}<a
+                  href="/{acting.number}/groups?team={team.handle}">{team.name}</a
                 >{/each}</span
             >{/if}
         </p>
         {#if standing && standing !== person.standing}<div class="chosen">
+            {#if (standing === 'admin') !== (person.standing === 'admin')}<Field
+                name="why"
+                term="Why, for all admins"
+                maxlength={500}
+                bind:value={why}
+              />{/if}
             <Sure
               act="Make {first} {standing}"
               leave="Leave it at {person.standing}"
@@ -163,7 +175,9 @@
                       >{:else}{holding.asset.name}{/if}
                     <small>{holding.asset.noun}{isOwn(holding) ? '' : ` of ${holding.business.name}`}</small></th
                   >
-                  <td>{holding.may}</td>
+                  <td
+                    >{holding.may}{#if holding.why}<small class="due">Not now: {holding.why}.</small>{/if}</td
+                  >
                   <td
                     >{#each holding.through as sentence, index (index)}<p>{sentence}</p>{/each}</td
                   >
@@ -197,8 +211,8 @@
     <section class="span section">
       <h2 class="margin">How {person.name.split(' ')[0]} signs in</h2>
       <p>
-        {#if person.secondProof}With a second step beside the password, or a passkey.{:else}With a password only. <span
-            class="due">No second step is set up.</span
+        {#if person.secondProof === null}It is told to the admins.{:else if person.secondProof}With a second step beside
+          the password, or a passkey.{:else}With a password only. <span class="due">No second step is set up.</span
           >{/if}
       </p>
     </section>
@@ -209,6 +223,7 @@
 <style>
   .chosen {
     grid-column: 2;
+    margin-top: 0.5rem;
   }
   .standing {
     display: flex;

@@ -22,13 +22,8 @@
   const path = $derived({ business: acting.number, proposal: proposal.id })
   const open = $derived(proposal.state === 'open')
   const mine = $derived(proposal.by.id === acting.me?.person.id && !received)
-  const answers = $derived(open && !mine && (received || proposal.kind === 'ask'))
+  const answers = $derived(open && !mine && (received || proposal.answeredBy === 'colleagues'))
   const sent = $derived(open && !answers && !received)
-  const words = $derived(
-    proposal.kind === 'offer'
-      ? { yes: 'Accept it', some: 'Accept less', this: 'Accept this' }
-      : { yes: 'Grant it', some: 'Grant less', this: 'Grant this' },
-  )
 
   function beginLess() {
     lessening = !lessening
@@ -88,8 +83,10 @@
 
 {#if answers}
   <div class="acts">
-    <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{words.yes}</button>
-    <button class="btn" aria-expanded={lessening} onclick={beginLess}>{words.some}</button>
+    <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{proposal.yes.whole}</button>
+    {#if proposal.yes.less}<button class="btn" aria-expanded={lessening} onclick={beginLess}
+        >{proposal.yes.less.begin}</button
+      >{/if}
     <button class="btn btn-ghost" disabled={doing.busy} onclick={decline}>Decline</button>
   </div>
   {#if lessening}
@@ -99,16 +96,18 @@
       hint="What you leave out falls. Never more than was proposed."
       bind:value={less}
     />
-    <p class="acts"><button class="btn btn-sm btn-primary" onclick={() => accept(true)}>{words.this}</button></p>
+    <p class="acts">
+      <button class="btn btn-sm btn-primary" onclick={() => accept(true)}>{proposal.yes.less?.send}</button>
+    </p>
   {/if}
   <Field name="reason" term="Say why, if you like" maxlength={500} bind:value={reason} />
 {:else if sent}
   <div class="acts">
     <button class="btn" disabled={doing.busy} onclick={withdraw}>Withdraw it</button>
-    {#if proposal.kind !== 'ask'}<button class="btn" disabled={doing.busy} onclick={remind}>Send it again</button>{/if}
+    {#if proposal.canBeSentAgain}<button class="btn" disabled={doing.busy} onclick={remind}>Send it again</button>{/if}
   </div>
 {/if}
-<Outcome {doing} label={words.yes} />
+<Outcome {doing} label={proposal.yes.whole} />
 {#if proposal.state === 'accepted' && proposal.partner}
   <p class="acts">
     <a

@@ -4,6 +4,7 @@
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import Emphasised from '../../parts/Emphasised.svelte'
   import EachAsset from '../../parts/EachAsset.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
@@ -12,7 +13,6 @@
   import { route } from '../../router'
   import Answer from './Answer.svelte'
   import AskedThings from './AskedThings.svelte'
-  import Outset from './Outset.svelte'
 
   /** What was asked, offered or sent: read over, answered whole or in part, declined, withdrawn. */
   const acting = getActing()
@@ -33,13 +33,6 @@
       answerOf(service.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params: { path } })),
     enabled: received && proposal?.kind === 'business-ask',
   }))
-  const kinds = {
-    ask: 'Asked for',
-    'business-ask': 'Asked for',
-    offer: 'An offer',
-    invitation: 'An invitation',
-    chair: 'The chair',
-  } as Record<string, string>
   /** What it is about: as it was offered, or as it would come to if all that is here were granted. */
   type Asset = Omit<Schemas['Proposal']['assets'][number], 'bundle'>
   const assets: readonly Asset[] = $derived(asked.data?.grantable ?? proposal?.assets ?? [])
@@ -59,12 +52,12 @@
   {#if proposal}
     <div class="span letter-page">
       <div class="margin side-note">
-        <h1>{kinds[proposal.kind] ?? proposal.kind}</h1>
+        <h1>{proposal.heading}</h1>
         <p>written <Age at={proposal.openedAt} zone={acting.zone} />; {sayState(proposal.state)}</p>
         {#if proposal.state === 'open'}<p>expires <Age at={proposal.lapsesAt} zone={acting.zone} /></p>{/if}
       </div>
       <article class="sheet letter">
-        <p class="sentence m"><Outset {proposal} {received} /></p>
+        <p class="sentence m"><Emphasised text={proposal.outset} names={proposal.names} />.</p>
         {#if proposal.note}<blockquote class="entry">
             {proposal.note}<br /><span>{proposal.by.name}</span>
           </blockquote>{/if}
@@ -100,13 +93,9 @@
               <dd>{until}</dd>
             </div>
           {/if}
-          {#if proposal.kind === 'offer' && received}<div>
+          {#if proposal.afterwards && received}<div>
               <dt>Then</dt>
-              <dd>
-                you put your own people on it, up to this{proposal.mayPassOn
-                  ? '; you may pass it on to a further business'
-                  : ''}. It costs you nothing.
-              </dd>
+              <dd>{proposal.afterwards}</dd>
             </div>{/if}
           {#if proposal.granted && proposal.granted !== proposal.said}<div>
               <dt>Of that</dt>

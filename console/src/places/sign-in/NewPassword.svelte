@@ -1,14 +1,16 @@
 <script lang="ts">
+  import { browserSupportsWebAuthn } from '@simplewebauthn/browser'
   import PlainPage from '../../frame/PlainPage.svelte'
   import Field from '../../parts/Field.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { askPasskey } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
 
   const link = location.hash.slice(1)
   let password = $state('')
   let second = $state('')
-  let needsCode = $state(false)
+  let needs: 'code' | 'passkey' | null = $state(null)
   let chosen = $state(false)
   let failed: unknown = $state(null)
 
@@ -18,14 +20,24 @@
     return /^\d{6}$/.test(plain) ? { code: plain } : { recovery: plain }
   }
 
-  async function choose(event: SubmitEvent) {
+  const choose = (event: SubmitEvent) => {
     event.preventDefault()
+    return attempt(async () => (needs ? secondProof() : {}))
+  }
+
+  const withPasskey = () =>
+    attempt(async () => {
+      const { id, options } = await answerOf(service.POST('/v1/sign-in/passkey/challenge'))
+      return { passkey: { challenge: id, credential: (await askPasskey(options)) as never } }
+    })
+
+  async function attempt(prove: () => Promise<object>) {
     failed = null
     try {
-      const body = { link, password, ...(needsCode ? secondProof() : {}) }
+      const body = { link, password, ...(await prove()) }
       const outcome = await answerOf(service.POST('/v1/forgotten-passwords/choice', { body }))
-      if (outcome.needs === 'code') needsCode = true
-      else chosen = true
+      needs = outcome.needs
+      chosen = outcome.needs === null
     } catch (error) {
       failed = error
     }
@@ -52,15 +64,20 @@
         hint="At least 10 characters. Several words are easy to keep in mind."
         bind:value={password}
       />
-      {#if needsCode}<Field
+      {#if needs}<Field
           name="second"
-          term="The code your app shows, or a recovery code"
+          term={needs === 'code' ? 'The code your app shows, or a recovery code' : 'Your passkey, or a recovery code'}
           autocomplete="one-time-code"
           required
           bind:value={second}
         />{/if}
       {#if failed}<Trouble error={failed} />{/if}
-      <p><button class="btn btn-primary">Choose it</button></p>
+      <p>
+        <button class="btn btn-primary">Choose it</button>
+        {#if needs === 'passkey' && browserSupportsWebAuthn()}<button class="btn" type="button" onclick={withPasskey}
+            >With your passkey</button
+          >{/if}
+      </p>
     {/if}
   </form>
 </PlainPage>

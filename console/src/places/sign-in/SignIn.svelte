@@ -10,7 +10,7 @@
   let address = $state(searchParams.get('address')?.toString() ?? '')
   let password = $state('')
   let code = $state('')
-  let needsCode = $state(false)
+  let needs: 'code' | 'passkey' | null = $state(null)
   let failed: unknown = $state(null)
   let busy = $state(false)
 
@@ -27,10 +27,10 @@
     try {
       const outcome = await answerOf(
         service.POST('/v1/sign-in', {
-          body: { address, password, ...(needsCode ? second() : {}) },
+          body: { address, password, ...(needs ? second() : {}) },
         }),
       )
-      if (outcome.needs === 'code') needsCode = true
+      if (outcome.needs) needs = outcome.needs
       else location.assign(next)
     } catch (error) {
       failed = error
@@ -82,11 +82,12 @@
           /></label
         >
         in, with
-        {needsCode ? 'a code.' : 'a password.'}
+        {needs === 'code' ? 'a code.' : needs === 'passkey' ? 'your passkey.' : 'a password.'}
       </h1>
-      {#if needsCode}
+      {#if needs}
         <label class="field secret"
-          ><span>Six-digit code from your app, or a recovery code</span><input
+          ><span>{needs === 'code' ? 'Six-digit code from your app, or a recovery code' : 'Or a recovery code'}</span
+          ><input
             class="input num"
             name="code"
             autocomplete="one-time-code"
@@ -110,7 +111,7 @@
       {#if failed}<Trouble error={failed} />{/if}
       <div class="acts">
         <button class="btn btn-primary btn-lg" disabled={busy}>Sign in</button>
-        {#if !needsCode && browserSupportsWebAuthn()}<button
+        {#if needs !== 'code' && browserSupportsWebAuthn()}<button
             class="btn btn-lg"
             type="button"
             disabled={busy}

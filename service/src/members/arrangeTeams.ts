@@ -11,8 +11,7 @@ import { endGrant } from '../grants/endGrant.ts'
 import { grantsTo } from '../grants/queries.ts'
 import { withOwners } from '../reach/held.ts'
 import { targetsById } from '../reach/targets.ts'
-import { getTeam } from './queries.ts'
-import { teams, type Team } from './records.ts'
+import { type Team, addTeam, closeTeam, getTeam, joinOnce, takeOutOfTeam } from '../teams/queries.ts'
 
 /** Makes a team, empty at first. */
 export function makeTeam(kit: Kit) {
@@ -25,7 +24,7 @@ export function makeTeam(kit: Kit) {
       async change => {
         const team: Team = { id: newId(), businessId: acting.id, ...wanted, madeAt: change.now, dissolvedAt: null }
         try {
-          await change.manager.insert(teams, team)
+          await addTeam(change.manager, team)
         } catch (error) {
           if (violates(error, 'team_handle'))
             throw new Problem('handle.taken', `There is a team/${wanted.handle} already.`, { pointer: '/handle' })
@@ -52,16 +51,12 @@ export function joinTeam(kit: Kit) {
       const holding = held.map(given => ({ kinds: kindsHeldBy(targets.get(given.targetId!)!), given }))
       if (canAct(holding))
         change.requireFreshProof(`${team.name} can act, so putting somebody into it needs you to confirm it’s you.`)
-      const added = (await change.manager.query(
-        'INSERT INTO team_member (team_id, person_id, since) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING person_id',
-        [team.id, person.id, change.now.toString()],
-      )) as unknown[]
+      const joined = await joinOnce(change.manager, team.id, person.id, change.now)
       await record(change, acting, team, 'team.joined', `put ${person.name} into the team ${team.name}.`, person.id)
       return {
-        result:
-          added.length > 0
-            ? `${person.name} is in ${team.name} now, and reaches what it reaches.`
-            : `${person.name} is in ${team.name} already.`,
+        result: joined
+          ? `${person.name} is in ${team.name} now, and reaches what it reaches.`
+          : `${person.name} is in ${team.name} already.`,
       }
     })
 }
@@ -71,7 +66,8 @@ export function leaveTeam(kit: Kit) {
   return async (acting: Acting, handle: string, who: string): Promise<{ result: string }> =>
     arrange(kit, acting, handle, 'Taking somebody out of a team', async (change, team) => {
       const person = await getMember(change.manager, acting, who)
-      await change.manager.query('DELETE FROM team_member WHERE team_id = $1 AND person_id = $2', [team.id, person.id])
+      await takeOutOfTeam(change.manager, team.id, person.id)
+      change.announce({ what: 'standing', business: acting.id, person: person.id })
       await record(change, acting, team, 'team.left', `took ${person.name} out of the team ${team.name}.`, person.id)
       return { result: `${person.name} is no longer in ${team.name}. What they hold by themselves stays.` }
     })
@@ -92,8 +88,7 @@ export function dissolveTeam(kit: Kit) {
       const holder = { key, name: team.name, party: null }
       for (const grant of held)
         await endGrant(change, by, holder, { grant, target: targets.get(grant.targetId!)! }, 'the team was dissolved')
-      await change.manager.query('DELETE FROM team_member WHERE team_id = $1', [team.id])
-      await change.manager.update(teams, { id: team.id }, { dissolvedAt: change.now })
+      await closeTeam(change.manager, team.id, change.now)
       await record(change, acting, team, 'team.dissolved', `dissolved the team ${team.name}.`)
       return { result: `${team.name} is dissolved; what it held has ended.` }
     })

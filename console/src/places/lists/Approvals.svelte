@@ -1,0 +1,57 @@
+<script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query'
+  import { getActing } from '../../frame/acting-context'
+  import Field from '../../parts/Field.svelte'
+  import Outcome from '../../parts/Outcome.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import { answerOf, service } from '../../reach/service'
+
+  /** Whether one admin alone makes and lowers others, or it takes two. */
+  const acting = getActing()
+  const doing = new Doing()
+  const path = $derived({ business: acting.number })
+  const found = createQuery(() => ({
+    queryKey: ['business', acting.number],
+    queryFn: async () => answerOf(service.GET('/v1/businesses/{business}', { params: { path } })),
+  }))
+  const two = $derived(found.data?.twoApprovals ?? false)
+  let choosing = $state(false)
+  let reason = $state('')
+
+  function choose(event: SubmitEvent) {
+    event.preventDefault()
+    void doing.run(async () => {
+      const body = { twoApprovals: !two, reason: reason.trim() }
+      const told = await answerOf(service.PUT('/v1/businesses/{business}/approvals', { params: { path }, body }))
+      choosing = false
+      reason = ''
+      return told.result
+    })
+  }
+</script>
+
+{#if found.data}
+  <p class="note">
+    {two
+      ? 'To make or lower an admin takes two of them: one asks, another agrees.'
+      : 'One admin alone makes and lowers others; all admins are told, and can ask for it to be undone.'}
+    <button class="quiet" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
+      >{two ? 'Let one be enough' : 'Let it take two'}</button
+    >
+  </p>
+  {#if choosing}
+    <form onsubmit={choose}>
+      <Field name="approvals-reason" term="Why, for all admins" required maxlength={500} bind:value={reason} />
+      <p><button class="btn btn-sm" disabled={doing.busy}>{two ? 'Let one be enough' : 'Let it take two'}</button></p>
+    </form>
+  {/if}
+  <Outcome {doing} label="Choose it" />
+{/if}
+
+<style>
+  form {
+    display: grid;
+    gap: 0.5rem;
+    max-width: 34rem;
+  }
+</style>

@@ -1,0 +1,71 @@
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { adminsOf, changeBusiness, getBusiness } from '../businesses/queries.ts'
+import { askAdmins } from './askAdmins.ts'
+import { requireForAdmins, tellAllAdmins } from './tellAdmins.ts'
+
+/** Whether making, lowering and ending admins waits for a second one: chosen so, and somebody there who can agree. */
+export async function takesTwo(change: Change, acting: Pick<Acting, 'id'>, asker: string): Promise<boolean> {
+  const { twoApprovals } = await getBusiness(change.manager, acting.id)
+  return twoApprovals && (await adminsOf(change.manager, acting.id)).some(admin => admin.id !== asker)
+}
+
+/** What cannot wait for a second admin is refused where it takes two: `admin.two-approvals`. One can always go oneself. */
+export async function assertOneIsEnough(
+  change: Change,
+  acting: Acting,
+  person: { readonly id: string; readonly name: string } | null,
+): Promise<void> {
+  const asker = acting.live.person
+  if (person?.id === asker || !(await takesTwo(change, acting, asker))) return
+  throw new Problem(
+    'admin.two-approvals',
+    person
+      ? `At ${acting.name} it takes two admins to end one. Ask for ${person.name} to be made a member first; once another admin has agreed, end them.`
+      : `At ${acting.name} it takes two admins to make one. Invite them as a member first, then ask for them to be made an admin.`,
+  )
+}
+
+export interface ApprovalsChosen {
+  readonly result: string
+  /** The request that waits for another admin; null where it holds at once. */
+  readonly proposal: string | null
+}
+
+/**
+ * Chooses whether making and lowering admins takes two of them. That one is enough again takes two itself, as long as
+ * there is a second.
+ */
+export function chooseApprovals(kit: Kit) {
+  return async (acting: Acting, two: boolean, reason: string | null): Promise<ApprovalsChosen> => {
+    requireStanding(acting, 'arrange-people', 'Choosing how many admins it takes')
+    return changeFor(kit, acting, async change => {
+      const said = requireForAdmins(change, null, 'Choosing how many admins it takes', reason)
+      if (!two && (await takesTwo(change, acting, acting.live.person)))
+        return askAdmins(change, acting, { wants: 'one approval' }, said)
+      await keepApprovals(change, acting, two)
+      return {
+        result: two
+          ? `From now on it takes two admins of ${acting.name} to make or lower one.`
+          : `From now on one admin of ${acting.name} alone makes and lowers others.`,
+        proposal: null,
+      }
+    })
+  }
+}
+
+export async function keepApprovals(change: Change, acting: Acting, two: boolean): Promise<void> {
+  await changeBusiness(change.manager, acting.id, { twoApprovals: two })
+  const said = two
+    ? `chose that it takes two admins of ${acting.name} to make or lower one`
+    : `chose that one admin of ${acting.name} alone makes and lowers others`
+  change.record({
+    chain: acting.id,
+    what: 'business.approvals',
+    sentence: `${acting.live.name} ${said}.`,
+    data: { two },
+  })
+  await tellAllAdmins(change, acting, `${acting.live.name} ${said}`, `${acting.live.name} ${said}.`)
+}

@@ -1,0 +1,97 @@
+import { isBefore, Temporal } from '@famiglia/core'
+import type { Kit } from '../base/kit.ts'
+import type { Acting } from '../businesses/acting.ts'
+import { namesIn } from './describe.ts'
+import { gatherProposals } from './gather.ts'
+import type { ProposalKind, ProposalParts, Register, Side } from './kind.ts'
+import { mayAnswer } from './mayAnswer.ts'
+import { proposals } from './records.ts'
+
+/** An open proposal as it lies on a desk. */
+export interface DeskLetter {
+  readonly proposal: string
+  readonly kind: string
+  /** Who wants what from whom, in one sentence. */
+  readonly said: string
+  /** The names in it, to be set strong. */
+  readonly names: readonly string[]
+  readonly note: string | null
+  readonly answeredBy: ProposalKind['answeredBy']
+  readonly canBeSentAgain: boolean
+  readonly canBePassedOn: boolean
+  readonly to: string | null
+  readonly moveTo: string | null
+  readonly openedAt: string
+  readonly lapsesAt: string
+  readonly lapsesSoon: boolean
+}
+
+const most = 50
+/** Working out whether a colleague who is no admin can answer takes a look at the assets: for so many at most. */
+const mostAnswerable = 10
+const soon = Temporal.Duration.from({ hours: 3 * 24 })
+
+/**
+ * What waits for somebody's own answer or that of the business they act for, and what they or, for an admin, the business
+ * sent and nobody has answered; the oldest first.
+ */
+export async function readLetters(
+  kit: Kit,
+  kinds: Register,
+  acting: Acting,
+): Promise<{ readonly received: DeskLetter[]; readonly waiting: DeskLetter[] }> {
+  const admin = acting.standing === 'admin'
+  const among = kinds.all.filter(kind => kind.answeredBy === 'colleagues').map(kind => kind.kind)
+  const forMe = 'proposal.toAddress IN (SELECT address FROM person_address WHERE person_id = :me)'
+  const forAdmins = admin ? 'OR proposal.toBusinessId = :business' : ''
+  const forColleagues = '(proposal.businessId = :business AND proposal.kind IN (:...among) AND proposal.sentBy <> :me)'
+  const fromAdmins = admin ? 'OR proposal.kind NOT IN (:...among)' : ''
+  const [received, waiting] = await Promise.all([
+    read(kit, kinds, acting, among, `${forMe} ${forAdmins} OR ${forColleagues}`),
+    read(kit, kinds, acting, among, `proposal.businessId = :business AND (proposal.sentBy = :me ${fromAdmins})`),
+  ])
+  const mine: DeskLetter[] = []
+  let looked = 0
+  for (const { kind, parts } of received) {
+    const mayBe = kind.answeredBy !== 'colleagues' || admin || ++looked <= mostAnswerable
+    if (mayBe && (await mayAnswer(kit, kit.database.manager, acting, kind, parts)))
+      mine.push(tell(kit, kind, parts, 'received'))
+  }
+  return { received: mine, waiting: waiting.map(({ kind, parts }) => tell(kit, kind, parts, 'sent')) }
+}
+
+async function read(kit: Kit, kinds: Register, acting: Acting, among: readonly string[], which: string) {
+  const { manager } = kit.database
+  const page = await manager
+    .createQueryBuilder(proposals, 'proposal')
+    .where(`(${which}) AND proposal.state = 'open' AND proposal.lapsesAt > :now`, {
+      me: acting.live.person,
+      business: acting.id,
+      among,
+      now: kit.clock.now().toString(),
+    })
+    .orderBy('proposal.openedAt', 'ASC')
+    .limit(most)
+    .getMany()
+  return (await gatherProposals(manager, kinds, page)).map(parts => ({ kind: kinds.of(parts.proposal), parts }))
+}
+
+function tell(kit: Kit, kind: ProposalKind, parts: ProposalParts, side: Side): DeskLetter {
+  const { id, note, toAddress, moveTo, openedAt, lapsesAt } = parts.proposal
+  const said = kind.outset(parts, side)
+  return {
+    proposal: id,
+    kind: kind.kind,
+    said,
+    names: namesIn(said, kind, parts),
+    note,
+    answeredBy: kind.answeredBy,
+    canBeSentAgain: kind.canBeSentAgain,
+    canBePassedOn: kind.canBePassedOn,
+    to: toAddress,
+    moveTo,
+    openedAt: openedAt.toString(),
+    lapsesAt: lapsesAt.toString(),
+    lapsesSoon: !isBefore(kit.clock.now().add(soon), lapsesAt),
+  }
+}
