@@ -234,7 +234,7 @@ test('an admin is made after saying why; the others find it on their desk, and a
   await ruben.getByRole('button', { name: 'Ask for it to be undone' }).click()
   await ruben.getByLabel('Why it should be undone').fill('We said two admins are enough.')
   await ruben.getByRole('button', { name: 'Ask for it', exact: true }).click()
-  await ruben.getByText('Asked to undo that Agnese Torvald made Idris Vannucci an admin of Ondaverde Ferries').waitFor()
+  await ruben.getByText('Asked to undo that Agnese Torvald made Idris Vannucci an admin at Ondaverde Ferries').waitFor()
   await ruben.getByText('It was asked for it to be undone; another admin decides.').waitFor()
   await to(page, '/desk')
   const row = page.getByRole('listitem').filter({ hasText: 'Ruben Achterberg asks to undo that' })
