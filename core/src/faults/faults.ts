@@ -48,6 +48,7 @@ export const faults = {
   'kind.unknown': { status: 422, exit: 2, title: 'There is no such kind of asset' },
   'key.reused': { status: 422, exit: 2, title: 'The idempotency key was used for something else' },
   'leaving.successor-needed': { status: 409, exit: 3, title: 'Somebody has to take over first' },
+  'leaving.successor-cannot': { status: 409, exit: 3, title: 'They could not have sent that' },
   'link.lapsed': { status: 410, exit: 3, title: 'The link is too old' },
   'link.replaced': { status: 410, exit: 3, title: 'A newer link was sent' },
   'link.unknown': { status: 404, exit: 2, title: 'The link leads nowhere' },

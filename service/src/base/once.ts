@@ -20,6 +20,24 @@ export function onceIn(request: FastifyRequest): Once | null {
 
 const nobody = '00000000-0000-0000-0000-000000000000'
 
+/** What was answered under a key before; null where nothing was. The same key with another request: `key.reused`. */
+export async function keptAnswer<T>(
+  manager: EntityManager,
+  once: Once,
+  person: string | null,
+): Promise<{ readonly answer: T } | null> {
+  const [kept] = (await manager.query('SELECT request, answer FROM idempotency_key WHERE person_id = $1 AND key = $2', [
+    person ?? nobody,
+    once.key,
+  ])) as { request: string; answer: T }[]
+  if (!kept) return null
+  if (kept.request === once.request) return { answer: kept.answer }
+  throw new Problem(
+    'key.reused',
+    'This Idempotency-Key came with another request before. Draw a new one for each thing to do.',
+  )
+}
+
 /**
  * Does the work once for a key: the answer is kept in the same transaction and given again to who asks again. Two
  * at once: the second waits for the first's commit at the unique key.
@@ -35,18 +53,7 @@ export async function onlyOnce<T>(
     'INSERT INTO idempotency_key (person_id, key, request, at) VALUES ($1, $2, $3, now()) ON CONFLICT DO NOTHING RETURNING key',
     [owner, once.key, once.request],
   )) as unknown[]
-  if (inserted.length === 0) {
-    const [kept] = (await manager.query(
-      'SELECT request, answer FROM idempotency_key WHERE person_id = $1 AND key = $2',
-      [owner, once.key],
-    )) as { request: string; answer: T }[]
-    if (kept?.request !== once.request)
-      throw new Problem(
-        'key.reused',
-        'This Idempotency-Key came with another request before. Draw a new one for each thing to do.',
-      )
-    return kept.answer
-  }
+  if (inserted.length === 0) return (await keptAnswer<T>(manager, once, person))!.answer
   const answer = await work()
   await manager.query('UPDATE idempotency_key SET answer = $3 WHERE person_id = $1 AND key = $2', [
     owner,

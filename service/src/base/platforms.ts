@@ -71,20 +71,33 @@ export class Platforms {
     return answer.status === 200 ? controlled.validate(answer.body) : null
   }
 
-  /** Has the platform make a new asset, for the business that asks. */
-  async create(key: string, wanted: { kind: string; name: string; inside: string | null }): Promise<Controlled> {
-    const answer = await this.ask(key, '/control/assets', wanted)
+  /** Has the platform make a new asset, for the business that asks; one only, however often it is asked under one key. */
+  async create(
+    key: string,
+    wanted: { kind: string; name: string; inside: string | null },
+    idempotencyKey: string | null,
+  ): Promise<Controlled> {
+    const answer = await this.ask(key, '/control/assets', wanted, idempotencyKey)
     if (answer.status !== 201)
       throw new Problem('claim.not-on-platform', `${this.get(key).name} did not make it: nothing was changed.`)
     return controlled.validate(answer.body)
   }
 
-  private async ask(key: string, path: string, body: object): Promise<{ status: number; body: unknown }> {
+  private async ask(
+    key: string,
+    path: string,
+    body: object,
+    idempotencyKey: string | null = null,
+  ): Promise<{ status: number; body: unknown }> {
     const platform = this.get(key)
     try {
       const response = await fetch(platform.url + path, {
         method: 'POST',
-        headers: { 'content-type': 'application/json', authorization: `Bearer ${platform.secret}` },
+        headers: {
+          'content-type': 'application/json',
+          authorization: `Bearer ${platform.secret}`,
+          ...(idempotencyKey ? { 'idempotency-key': idempotencyKey } : {}),
+        },
         body: JSON.stringify(body),
         signal: AbortSignal.timeout(5_000),
       })

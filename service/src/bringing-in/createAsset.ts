@@ -1,7 +1,8 @@
 import { isKind, kinds, sayList, sayMany, type Kind } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
-import type { Once } from '../base/once.ts'
+import { keptAnswer, type Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
+import { hashOf } from '../base/secrets.ts'
 import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { addAsset } from './addAsset.ts'
@@ -18,7 +19,10 @@ export interface AssetWanted {
   readonly inside: string | null
 }
 
-/** Creates an asset that is not there yet, on its platform and in Famiglia. A kind the platform does not hold: `kind.not-there`. */
+/**
+ * Creates an asset that is not there yet, on its platform and in Famiglia. A kind the platform does not hold:
+ * `kind.not-there`. Asked again under one key, the platform makes one as well: it is told the key.
+ */
 export function createAsset(kit: Kit) {
   return async (acting: Acting, wanted: AssetWanted, once: Once | null): Promise<Asset> => {
     requireStanding(acting, 'bring-in-asset', 'Creating an asset')
@@ -32,13 +36,12 @@ export function createAsset(kit: Kit) {
         { pointer: '/kind' },
       )
     const outer = wanted.inside ? await outerAsset(kit.database.manager, acting, kind, wanted.inside) : null
+    const before = once && (await keptAnswer<Asset>(kit.database.manager, once, acting.live.person))
+    if (before) return before.answer
     if (await findAsset(kit.database.manager, acting.id, { by: 'handle', kind, handle: wanted.handle }))
       throw handleTaken(kind, wanted.handle)
-    const made = await kit.platforms.create(platform.key, {
-      kind,
-      name: wanted.name,
-      inside: outer?.platformRef ?? null,
-    })
+    const asked = { kind, name: wanted.name, inside: outer?.platformRef ?? null }
+    const made = await kit.platforms.create(platform.key, asked, once && hashOf(`${acting.live.person} ${once.key}`))
     return changeFor(
       kit,
       acting,

@@ -6,10 +6,13 @@ import { requireForAdmins, tellAdmins } from '../admins/tellAdmins.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { getMember } from '../businesses/getMember.ts'
 import { changeMembership, worksSomewhere } from '../businesses/queries.ts'
+import { addToHeld } from '../grants/addToHeld.ts'
 import type { GrantOn } from '../grants/endGrant.ts'
 import { keepGrant } from '../grants/keepGrant.ts'
 import { grantsTo, termsOf } from '../grants/queries.ts'
-import { changeProposal } from '../proposals/queries.ts'
+import { proposalKinds } from '../proposal-kinds.ts'
+import { gatherProposal } from '../proposals/gather.ts'
+import { changeProposal, findProposal } from '../proposals/queries.ts'
 import { withOwners } from '../reach/held.ts'
 import { selfAndTeams } from '../reach/holdersFor.ts'
 import { targetsById } from '../reach/targets.ts'
@@ -43,15 +46,15 @@ export function completeLeaving(kit: Kit) {
       const takenOver: string[] = []
       for (const only of before.onlyTheirs) {
         const address = successors[only.key]
-        if (address) takenOver.push(await takeOver(change, acting, person, only, address, reason))
+        if (address) takenOver.push(await takeOver(kit, change, acting, person, only, address, reason))
       }
       await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: reason, standing: null })
       const closed = await closeSessions(change, acting, person)
       const stillReaches = await reachedStill(change, acting, person.id)
       change.record({
         chain: acting.id,
-        what: 'member.seen-out',
-        sentence: `${acting.live.name} saw ${person.name} out: ${sayCount(before.holds.length, 'asset', 'assets')} no longer reached, ${takenOver.length > 0 ? takenOver.join('; ') : 'nothing had to be taken over'}.`,
+        what: 'member.offboarded',
+        sentence: `${acting.live.name} offboarded ${person.name}: ${sayCount(before.holds.length, 'asset', 'assets')} no longer reached, ${takenOver.length > 0 ? takenOver.join('; ') : 'nothing had to be taken over'}.`,
         about: person.id,
         data: { holds: before.holds.map(held => held.text), closed, takenOver },
       })
@@ -65,6 +68,13 @@ export function completeLeaving(kit: Kit) {
 }
 
 function assertTakenOver(before: Leaving, successors: Readonly<Record<string, string>>): void {
+  const idle = Object.keys(successors).find(key => !before.onlyTheirs.some(only => only.key === key))
+  if (idle)
+    throw new Problem(
+      'request.invalid',
+      `Nothing that only ${before.person.name} holds goes by “${idle}”. Read over anew what they hold.`,
+      { pointer: '/successors' },
+    )
   const open = before.onlyTheirs.find(only => only.must && !successors[only.key])
   if (open)
     throw new Problem(
@@ -75,6 +85,7 @@ function assertTakenOver(before: Leaving, successors: Readonly<Record<string, st
 }
 
 async function takeOver(
+  kit: Kit,
   change: Change,
   acting: Acting,
   person: { id: string; name: string },
@@ -100,7 +111,7 @@ async function takeOver(
     return `${successor.name} is admin`
   }
   if (only.kind === 'open proposal') {
-    await changeProposal(change, only.key, { sentBy: successor.id })
+    await takeOverProposal(kit, change, only, successor)
     change.record({
       chain: acting.id,
       what: 'invitation.changed',
@@ -127,29 +138,38 @@ async function grantsOn(change: Change, acting: Acting, person: string, text: st
     .filter(({ target }) => target.assets.some(asset => textOf(acting, asset) === text))
 }
 
-/** A successor gets the same terms for the same reason, unless they hold something there by themselves already: then that is left to a sentence. */
+/** A successor gets the same terms for the same reason, beside what they have for it already. */
 async function passOn(
   change: Change,
   acting: Acting,
   { grant, target }: GrantOn,
   successor: { id: string; name: string },
 ): Promise<void> {
-  const key = { kind: 'person' as const, id: successor.id }
-  if ((await grantsTo(change.manager, acting.id, key, target.id)).length > 0) return
   const given = { giver: acting, person: { id: acting.live.person, name: acting.live.name }, proposal: null }
-  await keepGrant(
-    change,
-    given,
-    { key, name: successor.name, party: null },
-    {
-      target,
-      terms: { ...termsOf(grant), from: null },
-      purpose: grant.purpose,
-      upstream: grant.upstreamId,
-      mayPassOn: grant.mayPassOn,
-      saysAll: false,
-    },
-  )
+  const holder = { key: { kind: 'person' as const, id: successor.id }, name: successor.name, party: null }
+  const { purpose, upstreamId, mayPassOn } = grant
+  const wanted = { target, terms: termsOf(grant, change.now), purpose, mayPassOn }
+  const added = await addToHeld(change.manager, acting, holder, wanted, change.now)
+  await keepGrant(change, given, holder, { ...added, upstream: upstreamId, saysAll: false })
+}
+
+/** Who takes over what somebody else sent has to be able to send it: else it would come to nothing with its answer. */
+async function takeOverProposal(
+  kit: Kit,
+  change: Change,
+  only: Leaving['onlyTheirs'][number],
+  successor: { id: string; name: string },
+): Promise<void> {
+  await changeProposal(change, only.key, { sentBy: successor.id })
+  const proposal = (await findProposal(change.manager, { id: only.key }))!
+  const kind = proposalKinds.of(proposal)
+  const why = await kind.whyVoid(kit, change.manager, await gatherProposal(change.manager, proposalKinds, proposal))
+  if (why)
+    throw new Problem(
+      'leaving.successor-cannot',
+      `${successor.name} cannot take over ${only.about}: ${why}. Choose somebody who could send it, or nobody: it ends then.`,
+      { pointer: `/successors/${only.key}` },
+    )
 }
 
 function endOfAll(address: string): EndSentence {

@@ -120,7 +120,8 @@ function controlRoutes(
       if (!fromFamiglia(request)) return reply.code(401).send({ error: 'not Famiglia' })
       const { kind, name, inside } = request.body
       if (!design.kinds.includes(kind)) return reply.code(422).send({ error: 'no such kind here' })
-      return reply.code(201).send(told(things.create(kind, name, inside)))
+      const idempotencyKey = request.headers['idempotency-key']?.toString() ?? null
+      return reply.code(201).send(told(things.create(kind, name, inside, idempotencyKey)))
     },
   )
   app.get('/keeper', async (request, reply) => {

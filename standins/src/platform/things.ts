@@ -33,6 +33,8 @@ export const codeMinutes = 15
 export class Things {
   private readonly all: Thing[]
   private readonly codes = new Map<string, ShownCode>()
+  /** What was made under an idempotency key, so that asked again it is not made again. */
+  private readonly made = new Map<string, string>()
 
   constructor(
     seed: readonly Thing[],
@@ -55,12 +57,15 @@ export class Things {
     return this.all.filter(thing => thing.inside === ref).map(thing => thing.ref)
   }
 
-  create(kind: string, name: string, inside: string | null): Thing {
+  create(kind: string, name: string, inside: string | null, idempotencyKey: string | null = null): Thing {
+    const before = idempotencyKey && this.made.get(idempotencyKey)
+    if (before) return this.find(before)!
     let ref = ''
     do ref = `${this.prefix}-${randomInt(40_000, 99_999)}`
     while (this.find(ref))
     const thing: Thing = { ref, kind, name, figures: {}, items: [], ...(inside ? { inside } : {}) }
     this.all.push(thing)
+    if (idempotencyKey) this.made.set(idempotencyKey, ref)
     this.keep()
     return thing
   }
