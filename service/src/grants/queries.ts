@@ -10,6 +10,9 @@ export interface HolderKey {
   readonly id: string
 }
 
+/** What was given in one change has one time: then by what was written first. */
+const oldestFirst = { givenAt: 'ASC', id: 'ASC' } as const
+
 /** A holder's grants from a business that were not ended, oldest first; on one thing alone, where it is named. */
 export async function grantsTo(
   manager: EntityManager,
@@ -25,7 +28,7 @@ export async function grantsTo(
       endedAt: IsNull(),
       ...(target ? { targetId: target } : {}),
     },
-    order: { givenAt: 'ASC' },
+    order: oldestFirst,
   })
 }
 
@@ -36,7 +39,10 @@ export async function grantsToAll(
   kind: HolderKind,
   holders: readonly string[],
 ): Promise<Grant[]> {
-  return manager.findBy(grants, { businessId: business, holderKind: kind, holderId: In(holders), endedAt: IsNull() })
+  return manager.find(grants, {
+    where: { businessId: business, holderKind: kind, holderId: In(holders), endedAt: IsNull() },
+    order: oldestFirst,
+  })
 }
 
 /** What two businesses gave one another and was not ended, either way; on some things alone, where they are named. */
@@ -52,7 +58,7 @@ export async function grantsBetween(
       { ...common, businessId: one, holderId: other },
       { ...common, businessId: other, holderId: one },
     ],
-    order: { givenAt: 'ASC' },
+    order: oldestFirst,
   })
 }
 
@@ -68,7 +74,7 @@ export async function grantsById(manager: EntityManager, ids: readonly string[])
 export async function grantsOfGiver(manager: EntityManager, business: string): Promise<Grant[]> {
   return manager.find(grants, {
     where: { businessId: business, endedAt: IsNull() },
-    order: { givenAt: 'ASC' },
+    order: oldestFirst,
     take: 5000,
   })
 }

@@ -296,7 +296,7 @@ function mend(
   if (asset) {
     const forIt = own.filter(grant => isForPurpose(grant, purpose.name))
     const held = forIt.find(grant => grant.targetId === asset.id)
-    const alike = held ?? forIt[0]
+    const alike = held ?? forIt.find(grant => named.some(one => one.id === grant.targetId)) ?? forIt[0]
     const sentence = mendingSentence(business, who, purpose, need, missing, asset, held, alike)
     return { sentence, remedy: null, tie: null }
   }

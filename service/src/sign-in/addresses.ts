@@ -7,10 +7,12 @@ import {
   findOwnAddress,
   findPersonByAddress,
   makeMain,
+  peopleById,
   removeAddressOf,
   type PersonAddress,
 } from '../people/queries.ts'
 import { askForLetter, readLetterProof, useLetterProof } from './letterProofs.ts'
+import { tellOwner } from './tellOwner.ts'
 import type { LiveSession } from '../base/live-session.ts'
 
 const minutesGood = 24 * 60
@@ -74,6 +76,13 @@ export function confirmAddress(kit: Kit) {
         sentence: `${proof.address} was proven and added.`,
         by: null,
       })
+      const owner = (await peopleById(change.manager, [proof.personId])).get(proof.personId)!
+      await tellOwner(
+        change,
+        owner,
+        'An address was added to your sign-in',
+        `${proof.address} was added: it signs you in from now on, and what is sent there is yours.`,
+      )
       return { address: proof.address }
     })
   }
@@ -91,6 +100,13 @@ export function chooseMainAddress(kit: Kit) {
         what: 'address.chosen',
         sentence: `${live.name} has letters sent to ${chosen.address}.`,
       })
+      if (chosen.address !== live.address)
+        await tellOwner(
+          change,
+          live,
+          'Your letters go to another address',
+          `From now on letters to you go to ${chosen.address}, and no longer to ${live.address}.`,
+        )
     })
   }
 }
@@ -108,6 +124,12 @@ export function removeAddress(kit: Kit) {
         what: 'address.removed',
         sentence: `${live.name} removed the address ${chosen.address}.`,
       })
+      await tellOwner(
+        change,
+        { name: live.name, address: chosen.address },
+        'An address was removed from your sign-in',
+        `${chosen.address} signs you in no longer, and what is sent there is not yours any more.`,
+      )
     })
   }
 }

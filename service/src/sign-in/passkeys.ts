@@ -17,6 +17,7 @@ import { sessions } from './records.ts'
 import { firstRecoveryCodes } from './recoveryCodes.ts'
 import { beginSession, sessionDays } from './sessions.ts'
 import type { LiveSession } from '../base/live-session.ts'
+import { tellOwner } from './tellOwner.ts'
 import type { Tries } from './tries.ts'
 
 /** How long a challenge waits for its answer. */
@@ -103,6 +104,7 @@ export function addPasskey(kit: Kit) {
         what: 'passkey.added',
         sentence: `${live.name} added the passkey “${name}”.`,
       })
+      await tellOwner(change, live, `A passkey was added: ${name}`, `The passkey “${name}” signs you in from now on.`)
       return firstRecoveryCodes(kit, change, live.person)
     })
 }
@@ -123,6 +125,12 @@ export function removePasskey(kit: Kit) {
         what: 'passkey.removed',
         sentence: `${live.name} removed the passkey “${removed.name}”.`,
       })
+      await tellOwner(
+        change,
+        live,
+        `A passkey was removed: ${removed.name}`,
+        `The passkey “${removed.name}” signs you in no longer.`,
+      )
     })
   }
 }

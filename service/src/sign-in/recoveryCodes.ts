@@ -4,6 +4,7 @@ import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { actorOf } from '../base/session.ts'
 import type { LiveSession } from '../base/live-session.ts'
+import { tellOwner } from './tellOwner.ts'
 
 const howMany = 10
 /** Letters and digits that are not taken for one another. */
@@ -36,6 +37,12 @@ export function renewRecoveryCodes(kit: Kit) {
         what: 'recovery-codes.drawn',
         sentence: `${live.name} drew new recovery codes; the ones before are void.`,
       })
+      await tellOwner(
+        change,
+        live,
+        'New recovery codes were drawn',
+        'Ten new recovery codes were drawn. The ones you may have kept before are void.',
+      )
       return codes
     })
 }

@@ -5,6 +5,7 @@ import { changePerson, getPerson } from '../people/queries.ts'
 import { codeAddress, newCodeSecret, stepOfCode } from './code.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { drawRecoveryCodes } from './recoveryCodes.ts'
+import { tellOwner } from './tellOwner.ts'
 
 /** Begins setting up a second step: the secret counts only after a first code from it came back. */
 export function beginSecondProof(kit: Kit) {
@@ -45,6 +46,12 @@ export function confirmSecondProof(kit: Kit) {
         what: 'second-proof.set-up',
         sentence: `${live.name} set up a second step, and drew recovery codes.`,
       })
+      await tellOwner(
+        change,
+        live,
+        'A second step was set up for your sign-in',
+        'From now on your password and a code from an app sign you in. Recovery codes were drawn; the ones before are void.',
+      )
       return drawRecoveryCodes(kit, change, live.person)
     })
 }

@@ -1,10 +1,11 @@
-import { isBefore, Temporal } from '@famiglia/core'
+import { isBefore, sayInstant, Temporal } from '@famiglia/core'
 import { IsNull } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
 import { sessions } from './records.ts'
 import { beginSession } from './sessions.ts'
+import { tellOwner } from './tellOwner.ts'
 import type { LiveSession } from '../base/live-session.ts'
 
 const longestDays = 366
@@ -50,6 +51,12 @@ export function makeToken(kit: Kit) {
         sentence: `${live.name} made the ${wanted.unattended ? 'unattended ' : ''}token “${wanted.name}”.`,
         data: { token: session.id, until: wanted.until },
       })
+      await tellOwner(
+        change,
+        live,
+        `A token was made: ${wanted.name}`,
+        `The token “${wanted.name}” acts in your name${wanted.unattended ? ', also with nobody there,' : ''} until ${sayInstant(expiresAt, 'UTC')}.`,
+      )
       return { id: session.id, token: session.secret }
     })
   }
