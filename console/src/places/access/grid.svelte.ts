@@ -53,7 +53,7 @@ export class GridRows {
         ),
       initialPageParam: null as string | null,
       getNextPageParam: (page: Schemas['Grid']) => page.next,
-      enabled: acting.number !== '',
+      enabled: acting.isAdmin,
       refetchInterval: 30_000,
     }))
   }

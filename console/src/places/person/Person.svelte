@@ -32,12 +32,15 @@
     queryKey: ['person', acting.number, wanted],
     queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/people/{person}', { params: { path } })),
   }))
+  /** What somebody reaches is told to the admins, and to themselves. */
+  const isTold = $derived(acting.isAdmin || acting.me?.person.id === wanted)
   const held = createQuery(() => ({
     queryKey: ['holdings', acting.number, wanted],
     queryFn: async () =>
       answerOf(
         service.GET('/v1/businesses/{business}/people/{person}/holdings', { params: { path, query: { limit: 200 } } }),
       ),
+    enabled: isTold,
   }))
   const person = $derived(found.data)
   const holdings = $derived(held.data?.items ?? [])
@@ -151,7 +154,8 @@
     <section class="span section">
       <h2 class="margin">What {first} reaches</h2>
       <div>
-        {#if held.error}<Trouble error={held.error} />
+        {#if !isTold}<p class="entry">It is told to {first} and to the admins.</p>
+        {:else if held.error}<Trouble error={held.error} />
         {:else if held.data && holdings.length === 0}<p class="entry">
             Nothing so far: {person.name.split(' ')[0]} would see an empty page. Give access to the first asset.
           </p>
