@@ -95,7 +95,7 @@ export function ownSignInCommands(program: Command, run: Run): void {
           items,
           [
             { head: 'address', of: one => one.address },
-            { head: '', of: one => (one.main ? 'letters go here' : '') },
+            { head: 'letters', of: one => (one.main ? 'letters go here' : '') },
             { head: 'proven', of: one => day(one.verifiedAt, zone) },
           ],
           'None.',

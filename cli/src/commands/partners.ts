@@ -109,7 +109,7 @@ async function listPartners(context: Context): Promise<void> {
       { head: 'you got', of: item => item.got },
       { head: 'open', of: item => item.open },
       {
-        head: '',
+        head: 'state',
         of: item => [item.frozen ? 'frozen' : '', item.inTrust ? 'opened for them' : ''].filter(Boolean).join(', '),
       },
     ],
