@@ -1,4 +1,5 @@
 import {
+  isBefore,
   isForPurpose,
   kinds,
   levelOf,
@@ -295,9 +296,7 @@ function mend(
     }
   if (asset) {
     const forIt = own.filter(grant => isForPurpose(grant, purpose.name))
-    const held = forIt.find(grant => grant.targetId === asset.id)
-    const alike = held ?? forIt.find(grant => named.some(one => one.id === grant.targetId)) ?? forIt[0]
-    const sentence = mendingSentence(business, who, purpose, need, missing, asset, held, alike)
+    const sentence = mendingSentence(business, who, purpose, need, missing, asset, forIt)
     return { sentence, remedy: null, tie: null }
   }
   const candidate = holes.find(hole => hole.need === need)?.candidates[0] as ScopedAsset | undefined
@@ -317,7 +316,10 @@ function mend(
   }
 }
 
-/** The sentence that gives what is missing for the purpose, beside what they have: it keeps what was given for it there. */
+/**
+ * The sentence that gives what is missing for the purpose, beside what they have. What was given for it there is kept;
+ * elsewhere it hides all that is hidden for the purpose, and ends with the first of what was given for it.
+ */
 function mendingSentence(
   business: Business,
   who: Addressee,
@@ -325,18 +327,19 @@ function mendingSentence(
   need: Need,
   missing: readonly Action[],
   asset: ScopedAsset,
-  held: Grant | undefined,
-  /** What else was given for the purpose: the mended thing ends with it, and hides what it hides. */
-  alike: Grant | undefined,
+  forIt: readonly Grant[],
 ): string {
+  const held = forIt.find(grant => grant.targetId === asset.id)
+  const alike = held ? [held] : forIt
+  const ends = alike.flatMap(grant => grant.until ?? [])
   const tier = tiers.findLast(step => step === need.tier || step === held?.tier) ?? null
   const named = need.tier ? [] : need.actions.filter(action => missing.includes(action))
   const terms = {
     tier,
     actions: [...new Set([...(held?.actions ?? []), ...named])],
-    hiding: (held ?? alike)?.hiding.filter(figure => kinds[asset.kind].figures.includes(figure)) ?? [],
+    hiding: kinds[asset.kind].figures.filter(figure => alike.some(grant => grant.hiding.includes(figure))),
     from: null,
-    until: alike?.until ?? null,
+    until: ends.reduce<Instant | null>((first, end) => (first && isBefore(first, end) ? first : end), null),
   }
   const what = { by: 'handle' as const, kind: asset.kind, handle: asset.handle }
   const wanted = wantedOf([{ what, terms }], business.zone, { purpose: purpose.name })
