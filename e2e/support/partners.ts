@@ -80,3 +80,8 @@ export async function offer(words: string): Promise<string> {
 export async function part(): Promise<void> {
   await scene.say(agnese, `end ${callum.business}`)
 }
+
+/** The number of an asset, by which another business names it. */
+export async function numberOf(handle: string): Promise<string> {
+  return (await scene.sql<{ number: string }>('SELECT number FROM asset WHERE handle = $1', [handle]))[0]!.number
+}

@@ -1,6 +1,6 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { expect, test } from 'vitest'
-import { accept, betweenTwoBusinesses, callum, marisol, scene } from '../../../e2e/support/partners.ts'
+import { accept, betweenTwoBusinesses, callum, marisol, numberOf, scene } from '../../../e2e/support/partners.ts'
 import { at, problemOf } from '../../../e2e/support/scene.ts'
 
 betweenTwoBusinesses()
@@ -88,10 +88,6 @@ test('what the trustee gave itself, its people and those it invited beforehand e
     ['page/sailing-school', 'watch', 0],
   ])
 })
-
-async function numberOf(handle: string): Promise<string> {
-  return (await scene.sql<{ number: string }>('SELECT number FROM asset WHERE handle = $1', [handle]))[0]!.number
-}
 
 function takeOver(link: string, name: string, more: { keeping?: 'watch' } = {}) {
   const signIn = { name, password: 'sauce for the whole street' }

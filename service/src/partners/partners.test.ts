@@ -10,6 +10,7 @@ import {
   callum,
   decideFor,
   marisol,
+  numberOf,
   offer,
   part,
   partner,
@@ -76,6 +77,27 @@ test('the admins of a partner are told before what it was given runs out, and so
   const { of, wanted } = desk.ending[0]!.ask! as { of: string; wanted: string }
   expect((await ask(callum, wanted, of)).result).toContain('Asked Ondaverde Ferries: watch on A-')
   await part()
+})
+
+test('to freeze takes no proof, and to lift takes one: what was stopped is given again by it', async () => {
+  const old = agnese
+  const whole = within(agnese, { partner: callum.business })
+  const freeze = '/v1/businesses/{business}/partners/{partner}/freeze'
+  const proposal = await offer(`run on ${winter}`)
+  await accept(callum, proposal)
+  await scene.say(callum, `let ${marisol.email} watch on ${await numberOf('winter-freight')}`)
+  const [her] = await peopleOf(agnese, callum.business)
+  const one = within(agnese, { partner: callum.business, person: her!.id })
+  const onPerson = '/v1/businesses/{business}/partners/{partner}/people/{person}/freeze'
+  scene.clock.forward({ minutes: 11 })
+  await answerOf(old.client.PUT(freeze, { params: whole }))
+  await answerOf(old.client.PUT(onPerson, { params: one }))
+  for (const lift of [old.client.DELETE(freeze, { params: whole }), old.client.DELETE(onPerson, { params: one })])
+    expect(await problemOf(answerOf(lift))).toMatchObject({ code: 'proof.needed' })
+  const proven = await scene.signIn(agnese)
+  await answerOf(proven.client.DELETE(freeze, { params: whole }))
+  await answerOf(proven.client.DELETE(onPerson, { params: one }))
+  await scene.say(proven, `end ${callum.business}`)
 })
 
 test('one of a partner’s people can be frozen, and the whole partner, by either side, each lifting its own', async () => {

@@ -16,6 +16,7 @@ export function freezePartner(kit: Kit) {
   return async (acting: Acting, partner: Business, frozen: boolean): Promise<{ result: string }> => {
     requireStanding(acting, 'freeze', frozen ? 'Freezing a partner' : 'Lifting a freeze')
     return changeFor(kit, acting, async change => {
+      if (!frozen) requireForLifting(change)
       await keepFreeze(change, acting, partner, frozen)
       change.record({
         ...between(acting, partner),
@@ -41,6 +42,11 @@ export function freezePartner(kit: Kit) {
       return { result: sayFrozen(partner.name, frozen, theirs) }
     })
   }
+}
+
+/** To lift a stop is to give again what was stopped. */
+function requireForLifting(change: Change): void {
+  change.requireFreshProof('It brings back all that was stopped, so it needs you to confirm it’s you.')
 }
 
 function sayFrozen(name: string, frozen: boolean, theirs: boolean): string {
@@ -83,6 +89,7 @@ export function freezePartnersPerson(kit: Kit) {
     if (!(await reachesThrough(kit, acting.id, partner.id, person)))
       throw new Problem('person.unknown', `Nobody of ${partner.name} reaches your assets under that id.`)
     return changeFor(kit, acting, async change => {
+      if (!frozen) requireForLifting(change)
       const { name } = (await peopleById(change.manager, [person])).get(person)!
       await (frozen
         ? change.manager.query(
