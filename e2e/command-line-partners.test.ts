@@ -129,3 +129,20 @@ test('what a partner was given is ended or given back in one step, from either s
   expect((await owner.run('end', numberOf('Callum'), '--yes')).status).toBe(0)
   expect((await agency.run('held')).err).toContain('No other business gave you anything yet.')
 })
+
+test('a client reads what comes with their business before it is theirs, and nothing is taken over unread', async () => {
+  const callum = as('Callum')
+  const opened = await callum.run('in-trust', 'Lantern Cruises', '--town', 'Porto Verano', '--zone', 'Europe/Lisbon')
+  const number = /B-[\d-]+/.exec(opened.out)![0]
+  expect((await callum.run('chair', 'keeper@lantern.example', '--for', number, '--yes')).status).toBe(0)
+  const link = `${scene.url}/invitation#${await scene.link('keeper@lantern.example')}`
+  const keeper = commandLine(scene.url, null)
+  const signIn = ['--name', 'Kit Sorrel', '--password', 'a lamp on every quay']
+  const unread = await keeper.run('accept', link, ...signIn)
+  expect(unread).toMatchObject({ status: 2, out: '' })
+  expect(unread.err).toContain(
+    'Who leaves it with your yes:\n    Callum Osei-Bright (callum@gullwright.example), admin',
+  )
+  const taken = await keeper.run('accept', link, ...signIn, '--yes')
+  expect(taken).toMatchObject({ status: 0, out: expect.stringContaining('Accepted: you work for Lantern Cruises') })
+})

@@ -231,6 +231,8 @@ test('a business opened in trust is handed to its owner, who chooses what the ag
   const brigida = await browser.page()
   await brigida.goto(`${scene.url}/invitation#${await scene.link('brigida@kitchen.example')}`)
   await brigida.getByText('take over Nonna Brigida’s Kitchen').first().waitFor()
+  await brigida.getByText('Who leaves it with your yes').waitFor()
+  await brigida.getByText('Callum Osei-Bright (callum@gullwright.example), admin').waitFor()
   await brigida.getByLabel('What the agency keeps').selectOption('watch')
   await brigida.getByLabel('Your name').fill('Brigida Malaspina')
   await brigida.getByLabel('A password for your sign-in').fill('sauce for the whole street')

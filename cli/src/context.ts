@@ -25,6 +25,7 @@ export class Context {
   readonly kept: Kept
   readonly url: string
   readonly client: FamigliaClient
+  private readonly token: string | null
   private known: Promise<Schemas['Me']> | null = null
 
   constructor(
@@ -34,7 +35,8 @@ export class Context {
     this.desk = openDesk(options)
     this.kept = readKept(environment)
     this.url = urlFrom(environment, this.kept)
-    this.client = famigliaClient({ url: this.url, token: environment['FAMIGLIA_TOKEN'] || this.kept.token || null })
+    this.token = environment['FAMIGLIA_TOKEN'] || this.kept.token || null
+    this.client = famigliaClient({ url: this.url, token: this.token })
   }
 
   me(): Promise<Schemas['Me']> {
@@ -79,7 +81,7 @@ export class Context {
 
   /** Goes on only when it is wanted: somebody says so, has said --yes, or made an unattended token for it. */
   async sure(question: string): Promise<void> {
-    if (this.options.yes || (await this.me()).session.unattended) return
+    if (this.options.yes || (this.token && (await this.me()).session.unattended)) return
     if (!this.desk.interactive) throw new Exit(2, 'Nobody is there to ask: add --yes when you mean it.')
     if (!(await this.desk.askYes(question))) throw new Exit(1, 'Nothing was done.')
   }

@@ -1,10 +1,10 @@
-import { answerOf, famigliaClient } from '@famiglia/client'
+import { answerOf, famigliaClient, type Schemas } from '@famiglia/client'
 import { isAddress, isTier, looksLikeNumber, readNumber, tiers, type Tier } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import { keep } from '../settings.ts'
 import type { Run } from '../run.ts'
-import { tellProposal } from './inbox.ts'
+import { beforehandOf, tellProposal } from './inbox.ts'
 
 /** Answering what was sent to one, and tending to what one sent. */
 export function answerCommands(program: Command, run: Run): void {
@@ -28,14 +28,7 @@ export function answerCommands(program: Command, run: Run): void {
         const keeping = options.keeping ? { keeping: readTier(options.keeping) } : {}
         const accepted = link
           ? await acceptByLink(context, link, options, keeping)
-          : await context.withProof(() =>
-              answerOf(
-                context.client.POST('/v1/me/proposals/{proposal}/acceptance', {
-                  body: keeping,
-                  params: { path: { proposal: wanted } },
-                }),
-              ),
-            )
+          : await acceptById(context, wanted, keeping)
         context.desk.one(accepted, `Accepted: you work for ${accepted.business.name} (${accepted.business.number}).`)
       }),
     )
@@ -190,13 +183,35 @@ function linkIn(text: string): string | null {
   return /^[\w-]{46}$/.test(text) ? text : null
 }
 
+async function acceptById(
+  context: Context,
+  proposal: string,
+  kept: { keeping?: Tier },
+): Promise<{ business: { number: string; name: string } }> {
+  const params = { path: { proposal } }
+  await readOver(context, await answerOf(context.client.GET('/v1/me/proposals/{proposal}', { params })))
+  return context.withProof(() =>
+    answerOf(context.client.POST('/v1/me/proposals/{proposal}/acceptance', { body: kept, params })),
+  )
+}
+
+/** What comes along with a yes is read before it is given. */
+async function readOver(context: Context, proposal: Schemas['Proposal']): Promise<void> {
+  if (proposal.beforehand.length === 0) return
+  context.desk.remark(`${[`${proposal.outset}.`, ...beforehandOf(proposal)].join('\n')}\n`)
+  await context.sure('Accept it?')
+}
+
 async function acceptByLink(
   context: Context,
   link: string,
   options: { name?: string; password?: string },
   kept: { keeping?: Tier },
 ): Promise<{ business: { number: string; name: string } }> {
-  const { known, signedInAs } = await answerOf(context.client.POST('/v1/invitations/reading', { body: { link } }))
+  const { known, signedInAs, proposal } = await answerOf(
+    context.client.POST('/v1/invitations/reading', { body: { link } }),
+  )
+  await readOver(context, proposal)
   if (known || signedInAs)
     return context.withProof(() =>
       answerOf(context.client.POST('/v1/invitations/acceptance', { body: { link, ...kept } })),

@@ -77,6 +77,7 @@ export async function tellProposal(
       `  ${asset.name}: allows to ${asset.may}`,
       ...(asset.money ? [`    ${asset.money}`] : []),
     ]),
+    ...beforehandOf(told),
     ...(asked?.grantable ?? []).flatMap(asset => [
       `  ${asset.name}: would allow to ${asset.may}`,
       ...(asset.money ? [`    ${asset.money}`] : []),
@@ -87,4 +88,9 @@ export async function tellProposal(
     ),
   ]
   return { told: { ...told, ...(asked ?? {}) }, lines }
+}
+
+/** What there is to know before a yes. */
+export function beforehandOf({ beforehand }: Pick<Schemas['Proposal'], 'beforehand'>): string[] {
+  return beforehand.flatMap(({ head, items }) => [`  ${head}:`, ...items.map(item => `    ${item}`)])
 }

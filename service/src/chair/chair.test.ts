@@ -89,6 +89,75 @@ test('what the trustee gave itself, its people and those it invited beforehand e
   ])
 })
 
+test('before the yes the client reads all that comes with the business, and who was passed the link on reads none of it', async () => {
+  const { number } = await answerOf(
+    callum.client.POST('/v1/businesses/{business}/in-trust', {
+      params: at(callum),
+      body: { name: 'Lantern Cruises', town: 'Porto Verano', zone: 'Europe/Lisbon' },
+    }),
+  )
+  const trusted = { ...callum, business: number }
+  await answerOf(
+    callum.client.POST('/v1/businesses/{business}/assets', {
+      params: at(trusted),
+      body: { platform: 'tern', kind: 'page', name: 'Lanterns', handle: 'lanterns' },
+    }),
+  )
+  await accept(callum, (await scene.say(trusted, `let ${callum.business} run on page/lanterns`)).proposal!)
+  await accept(
+    await scene.signIn(scene.agnese),
+    (await scene.say(trusted, `let ${scene.agnese.business} watch on page/lanterns hiding revenue`)).proposal!,
+  )
+  await scene.say(trusted, 'let waiting@gullwright.example watch on page/lanterns')
+  await answerOf(
+    callum.client.POST('/v1/businesses/{business}/chair', {
+      params: at(trusted),
+      body: { address: 'keeper@lantern.example' },
+    }),
+  )
+  const link = await scene.link('keeper@lantern.example')
+  const told = [
+    { head: 'What it has', items: ['Lanterns, page'] },
+    {
+      head: 'Who leaves it with your yes',
+      items: [`Callum Osei-Bright (${callum.email}), admin`],
+    },
+    {
+      head: 'What ends with it',
+      items: ['Gullwright & Moss: run on Lanterns'],
+    },
+    {
+      head: 'What stays until you end it',
+      items: ['Ondaverde Ferries: watch on Lanterns, hiding revenue'],
+    },
+    {
+      head: 'What is withdrawn',
+      items: ['the invitation to waiting@gullwright.example'],
+    },
+  ]
+  const nobody = famigliaClient({ url: scene.url })
+  const read = async (by: string) =>
+    (await answerOf(nobody.POST('/v1/invitations/reading', { body: { link: by } }))).proposal
+  expect((await read(link)).beforehand).toEqual(told)
+
+  const { id } = await read(link)
+  const params = { path: { ...at(trusted).path, proposal: id } }
+  const passed = await answerOf(
+    callum.client.POST('/v1/businesses/{business}/proposals/{proposal}/pass-on', { params }),
+  )
+  const passedOn = await read(passed.link.slice(passed.link.indexOf('#') + 1))
+  expect(passedOn).toMatchObject({ takesChair: true, beforehand: [] })
+  expect(JSON.stringify(passedOn)).not.toContain('Lanterns, page')
+
+  const taken = await takeOver(await scene.link('keeper@lantern.example'), 'Kit Sorrel')
+  expect(taken.business.name).toBe('Lantern Cruises')
+  const [partner] = await scene.sql<{ count: number }>(
+    `SELECT count(*)::integer AS count FROM access_grant g JOIN business ON business.id = g.business_id WHERE business.number = $1 AND g.ended_at IS NULL`,
+    [number],
+  )
+  expect(partner!.count, 'what was told to be kept is all that is left').toBe(1)
+})
+
 function takeOver(link: string, name: string, more: { keeping?: 'watch' } = {}) {
   const signIn = { name, password: 'sauce for the whole street' }
   return answerOf(

@@ -5,6 +5,7 @@ import { addMembership, findMembership, changeMembership } from '../businesses/q
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
 import { takeChair } from './takeChair.ts'
+import { whatComesWithIt } from './whatComesWithIt.ts'
 
 const said = ({ business }: ProposalParts) => sayTaken(business.name)
 
@@ -24,6 +25,7 @@ export const chair: ProposalKind = {
   name: ({ proposal, business }) => `the invitation to ${proposal.toAddress} to take over ${business.name}`,
   said,
   outset: invitationOutset(said),
+  beforehand: whatComesWithIt,
   afterwards: () => null,
   shown: () => ({ standing: 'admin', contact: null, takesChair: true }),
   partnerIsKnown: () => false,

@@ -1,7 +1,7 @@
 import { levelOf, stateAt, type Instant, type ProposalState, type Standing } from '@famiglia/core'
 import type { Business } from '../businesses/queries.ts'
 import { sayAll, tellAsset, type AssetInWords } from '../grants/tellThings.ts'
-import type { ProposalKind, ProposalParts, ProposedThing, Register, Side } from './kind.ts'
+import type { Beforehand, ProposalKind, ProposalParts, ProposedThing, Register, Side } from './kind.ts'
 import { grantedTerms, timesOf } from './queries.ts'
 
 interface BusinessTold {
@@ -27,6 +27,8 @@ export interface ProposalInWords {
   readonly canBeSentAgain: boolean
   readonly canBePassedOn: boolean
   readonly afterwards: string | null
+  /** What there is to know before a yes; told where one is read by itself. */
+  readonly beforehand: readonly Beforehand[]
   readonly state: ProposalState
   readonly business: BusinessTold
   /** The business it goes to: something is offered to it, or asked of it. */
@@ -78,6 +80,7 @@ export function describeProposal(
     canBeSentAgain: kind.canBeSentAgain,
     canBePassedOn: kind.canBePassedOn,
     afterwards: kind.afterwards(parts),
+    beforehand: [],
     state: stateAt(timesOf(proposal), at),
     business: tellBusiness(business),
     partner: partner && (reader === partner.id || kind.partnerIsKnown(parts)) ? tellBusiness(partner) : null,

@@ -50,6 +50,12 @@ export interface Answer {
   readonly keeping: Tier | null
 }
 
+/** Something to know before a yes: each item stands for itself. */
+export interface Beforehand {
+  readonly head: string
+  readonly items: readonly string[]
+}
+
 /** Whose eyes a proposal is read with. */
 export type Side = 'sent' | 'received'
 
@@ -86,6 +92,13 @@ export interface ProposalKind {
   outset(parts: ProposalParts, side: Side): string
   /** Whom and what that sentence can name of this kind's own, beside what every proposal has. */
   names?(parts: ProposalParts): readonly string[]
+  /** What there is to know before a yes, where it is more than what is proposed. */
+  beforehand?(
+    kit: Kit,
+    manager: EntityManager,
+    parts: ProposalParts,
+    register: Register,
+  ): Promise<readonly Beforehand[]>
   /** What its yes brings along, beside what it allows; null where nothing. */
   afterwards(parts: ProposalParts): string | null
   shown(parts: ProposalParts): OwnShown

@@ -23,6 +23,7 @@ import { gatherProposal, gatherProposals } from './gather.ts'
 import { mayAnswer } from './mayAnswer.ts'
 import { askToMove, decideMove, passOn } from '../invitations/moveInvitation.ts'
 import { remind, withdraw } from './life.ts'
+import { readProposal } from './readProposal.ts'
 import { proposals, type Proposal } from './records.ts'
 import { assertOpen } from './step.ts'
 import {
@@ -141,7 +142,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       const received = await manager.findOneBy(proposals, { id, toBusinessId: acting.id })
       if (received) {
         requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
-        return (await tell([received], acting.id))[0]!
+        return readProposal(kit, proposalKinds, received, { reader: acting.id })
       }
       const proposal = await manager.findOneBy(proposals, { id, businessId: acting.id })
       const visible =
@@ -150,7 +151,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
           mayInBusiness(acting.standing, 'invite') ||
           (await isToAnswer(acting, proposal)))
       if (!visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
-      return (await tell([proposal], acting.id))[0]!
+      return readProposal(kit, proposalKinds, proposal, { reader: acting.id })
     },
   )
 
@@ -216,7 +217,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       const parts = await gatherProposal(manager, proposalKinds, proposal)
       assertOpen(proposalKinds.of(proposal), proposal, kit.clock.now(), parts.business.zone)
       return {
-        proposal: describeProposal(proposalKinds, parts, kit.clock.now()),
+        proposal: await readProposal(kit, proposalKinds, proposal, { passedOn }),
         known: (await findPersonByAddress(manager, proposal.toAddress!)) !== null,
         signedInAs: request.live?.address ?? null,
         passedOn,
@@ -327,7 +328,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const live = requireSignIn(request)
-      return (await tell([await receivedProposal(kit, live, request.params.proposal)]))[0]!
+      return readProposal(kit, proposalKinds, await receivedProposal(kit, live, request.params.proposal))
     },
   )
   app.post(

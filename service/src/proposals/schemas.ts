@@ -31,6 +31,9 @@ export const proposalOut = object({
   canBeSentAgain: boolean().required(),
   canBePassedOn: boolean().required(),
   afterwards: string().nullable().defined().meta({ description: 'What a yes brings along beside what it allows.' }),
+  beforehand: array(object({ head: string().required(), items: array(string().required()).required() }))
+    .required()
+    .meta({ description: 'What there is to know before a yes, where one is read by itself.' }),
   state: string().oneOf(proposalStates).required(),
   business: businessTold.required(),
   partner: businessTold.nullable().defined().meta({ description: 'The business it goes to, where it goes to one.' }),

@@ -116,8 +116,7 @@
         <a class="btn btn-sm end" href={sayAddress(acting.number, 'review', `end ${partner.number}`)}
           >End everything between you</a
         >
-        <span class="note">A freeze ends nothing and can be lifted. Before an end you see all that falls.</span
-        >
+        <span class="note">A freeze ends nothing and can be lifted. Before an end you see all that falls.</span>
       </p>
     </section>
   {:else if found.error}<div class="section"><Trouble error={found.error} /></div>

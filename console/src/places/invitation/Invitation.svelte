@@ -4,6 +4,7 @@
   import PlainPage from '../../frame/PlainPage.svelte'
   import Age from '../../parts/Age.svelte'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import Beforehand from '../../parts/Beforehand.svelte'
   import EachAsset from '../../parts/EachAsset.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
   import ProofFields from '../../parts/ProofFields.svelte'
@@ -95,6 +96,7 @@
               <dt>Until</dt>
               <dd>{until(proposal.assets)}</dd>
             </div>{/if}
+          <Beforehand of={proposal.beforehand} />
           <div>
             <dt>Then</dt>
             <dd>

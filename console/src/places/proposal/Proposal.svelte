@@ -4,6 +4,7 @@
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
   import AssetWords from '../../parts/AssetWords.svelte'
+  import Beforehand from '../../parts/Beforehand.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
   import EachAsset from '../../parts/EachAsset.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -93,6 +94,7 @@
               <dd>{until}</dd>
             </div>
           {/if}
+          <Beforehand of={proposal.beforehand} />
           {#if proposal.afterwards && received}<div>
               <dt>Then</dt>
               <dd>{proposal.afterwards}</dd>
