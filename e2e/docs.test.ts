@@ -53,6 +53,17 @@ test('every problem is documented with its statuses, and every documented one ex
   expect(Object.fromEntries(documented)).toEqual(faults)
 })
 
+test('every problem that can be met is met by a test', () => {
+  const tests = ['core/src', 'service/src', 'cli/src', 'standins/src', 'e2e'].flatMap(place =>
+    readdirSync(join(root, place), { recursive: true, encoding: 'utf8' })
+      .filter(name => name.endsWith('.test.ts'))
+      .map(name => `${place}/${name}`),
+  )
+  const text = tests.map(read).join('\n')
+  expect(tests.length).toBeGreaterThan(60)
+  expect(Object.keys(faults).filter(code => !text.includes(`'${code}'`))).toEqual([])
+})
+
 test('every command is documented, and every documented one exists', () => {
   const known = makeProgram({ HOME: '/nowhere' }).commands.map(command => command.name())
   const table = read('docs/command-line.md')

@@ -17,7 +17,6 @@ export const faults = {
   'ask.would-lower': { status: 409, exit: 3, title: 'That would take something away' },
   'asset.ambiguous': { status: 409, exit: 2, title: 'More than one business has that' },
   'asset.archived': { status: 409, exit: 3, title: 'The asset is archived' },
-  'asset.not-yours': { status: 409, exit: 3, title: 'That has to be asked for' },
   'asset.unknown': { status: 404, exit: 2, title: 'There is no such asset here' },
   'bundle.by-rule': { status: 409, exit: 3, title: 'The bundle takes assets in by its rule' },
   'bundle.unknown': { status: 404, exit: 2, title: 'There is no such bundle' },

@@ -36,9 +36,9 @@ test('holder and giver are told 14, 7 and 1 days before the end, once each, and 
     expect(await told()).toEqual([times, times])
   }
   const left = end.since(scene.clock.now())
-  scene.clock.forward(left.subtract({ seconds: 2 }))
+  scene.clock.forward(left.subtract({ seconds: 20 }))
   expect(await scene.can(priya.email, 'ads.publish', 'ad-account/summer-crossings')).toBe(true)
-  scene.clock.forward({ seconds: 3 })
+  scene.clock.forward({ seconds: 21 })
   expect(await scene.can(priya.email, 'ads.publish', 'ad-account/summer-crossings')).toBe(false)
 })
 

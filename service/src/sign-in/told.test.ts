@@ -102,29 +102,11 @@ test('the letters of a sign-in that is stopped go on, but nothing of it can be c
   expect(await scene.letters('late@home.example')).toEqual([])
 })
 
-test('a token ends with its time, is ended by its owner alone, and is no way into another’s list', async () => {
-  const { id, token } = await makeToken(bea, 'for the shop')
-  const withIt = famigliaClient({ url: scene.url, token })
-  expect((await withIt.GET('/v1/me')).data?.person.name).toBe('Bea Fontaine')
-  const tomasz = await scene.signIn(scene.tomasz)
-  expect(
-    await problemOf(answerOf(tomasz.client.DELETE('/v1/me/sessions/{id}', { params: { path: { id } } }))),
-  ).toMatchObject({ code: 'resource.unknown' })
-  const { items } = await answerOf(tomasz.client.GET('/v1/me/sessions'))
-  expect(items.map(session => session.name)).not.toContain('for the shop')
-  scene.clock.forward({ hours: 49 })
-  expect((await withIt.GET('/v1/me')).response.status).toBe(401)
-})
-
-test('a token that is over before it begins, or lasts longer than a year, is not made', async () => {
-  for (const [until, code] of [
-    [scene.clock.now().subtract({ hours: 1 }), 'date.past'],
-    [scene.clock.now().add({ hours: 24 * 367 }), 'request.invalid'],
-  ] as const) {
-    const body = { name: 'odd', until: until.toString(), unattended: false }
-    expect(await problemOf(answerOf(bea.client.POST('/v1/me/tokens', { body })))).toMatchObject({
-      code,
-      pointer: '/until',
+test('an address of one’s own is not asked for again, nor one that is none', async () => {
+  expect(await problemOf(addAddress(bea, bea.email.toUpperCase()))).toMatchObject({ code: 'address.taken' })
+  for (const none of ['bea', 'bea@', '@home.example', 'bea@home example'])
+    expect(await problemOf(addAddress(bea, none)), none).toMatchObject({
+      status: expect.any(Number),
+      code: expect.stringMatching(/^(address|request)\.invalid$/),
     })
-  }
 })
