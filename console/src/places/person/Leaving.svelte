@@ -54,7 +54,7 @@
     })
 </script>
 
-<svelte:head><title>Seeing {leaving?.person.name ?? 'somebody'} out · Famiglia</title></svelte:head>
+<svelte:head><title>Offboarding {leaving?.person.name ?? 'somebody'} · Famiglia</title></svelte:head>
 <main class="ledger">
   {#if leaving}
     <div class="span page-top">
