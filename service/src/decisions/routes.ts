@@ -14,6 +14,7 @@ import {
   type Action,
   type Kind,
   namedBeyond,
+  showReach,
   stationsOn,
   throughBusiness,
   throughOf,
@@ -88,10 +89,11 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
         named: namedBeyond(asset.kind, path.level.actions),
         reason: path.stopped ? saidWhy(path.stopped) : null,
       }))
+      const shown = showReach(facts, decision)
       return {
         allowed: decision.allowed,
         reason: sayDecision(facts, decision, wanted, now),
-        level: sayLevel(asset.kind, decision.level),
+        level: shown?.state === 'in force' ? shown.level : sayLevel(asset.kind, decision.level),
         sees: [...decision.level.sees],
         paths,
       }
