@@ -10,10 +10,14 @@ export interface Once {
   readonly request: string
 }
 
+const longestKey = 255
+
 /** What a request's `Idempotency-Key` stands for; null without one. */
 export function onceIn(request: FastifyRequest): Once | null {
   const key = request.headers['idempotency-key']?.toString()
   if (!key) return null
+  if (key.length > longestKey)
+    throw new Problem('request.invalid', `An Idempotency-Key has ${longestKey} characters at most.`)
   const asked = `${request.method} ${request.url} ${JSON.stringify(request.body ?? null)}`
   return { key, request: createHash('sha256').update(asked).digest('hex') }
 }

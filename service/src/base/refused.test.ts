@@ -127,7 +127,9 @@ test('what cannot be done for all the others who write is given up with a word o
   await scene.sql(
     `CREATE FUNCTION crowded() RETURNS trigger AS $$ BEGIN RAISE EXCEPTION 'crowded' USING ERRCODE = '40001'; END $$ LANGUAGE plpgsql`,
   )
-  await scene.sql('CREATE TRIGGER crowded BEFORE INSERT OR UPDATE ON access_grant FOR EACH ROW EXECUTE FUNCTION crowded()')
+  await scene.sql(
+    'CREATE TRIGGER crowded BEFORE INSERT OR UPDATE ON access_grant FOR EACH ROW EXECUTE FUNCTION crowded()',
+  )
   try {
     expect(await problemOf(scene.say(agnese, `let ${scene.tomasz.email} draft on ${winter}`))).toMatchObject({
       code: 'service.busy',
