@@ -1,26 +1,18 @@
-import { actionsOfTier, allKinds, asUnstopped, decide, findKinds, kinds } from '@famiglia/core'
 import { onceIn } from '../base/once.ts'
-import { cutPage, nextLink, readCursor } from '../base/page.ts'
-import { Problem } from '../base/problem.ts'
+import { nextLink } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
 import { requireSignIn } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
-import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { factsFrom } from '../reach/facts.ts'
-import { getAssetReached } from '../reach/findTarget.ts'
-import { selfAndTeams } from '../reach/holdersFor.ts'
-import { placesOfAsset } from '../reach/places.ts'
-import { giversOn } from '../reach/givers.ts'
-import { surroundingsOf } from './surroundings.ts'
+import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { createAsset } from '../bringing-in/createAsset.ts'
 import { siblingHolders } from '../reach/siblings.ts'
 import { stepAsset, type AssetStep } from './stopAsset.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { beginClaim, confirmClaim } from '../bringing-in/claimAsset.ts'
 import { getAssetNamed } from './findAsset.ts'
-import { holdersOf } from '../reach/holders.ts'
 import { holdingsOf } from '../reach/holdings.ts'
-import type { Asset } from './records.ts'
+import { listAssets } from '../reach/listAssets.ts'
+import { listHolders, listKinds, readAsset, tellAsset } from '../reach/readAsset.ts'
 import { renameAsset } from './renameAsset.ts'
 import {
   assetOut,
@@ -70,11 +62,9 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const { limit, after, find, archived } = request.query
-      const rows = await listAssets(kit, acting, limit, readCursor(after), find, archived)
-      const page = cutPage(rows, limit, row => [row.name, row.id])
+      const page = await listAssets(kit, acting, request.query)
       void reply.headers(nextLink(request.url, page.next))
-      return { ...page, items: page.items.map(row => ({ ...row, noun: kinds[row.kind].noun })) }
+      return page
     },
   )
 
@@ -82,9 +72,9 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/businesses/:business/assets/:asset',
     { schema: { tags, summary: 'One asset', params: assetParams, response: { 200: assetOut } } },
     async (request, reply) => {
-      const { asset, facts } = await visibleAsset(kit, await actingFor(kit.database, request), request.params.asset)
-      void reply.header('etag', `"${asset.version}"`)
-      return toAssetOut(kit, asset, decide(asUnstopped(facts), 'access.change', kit.clock.now()).allowed)
+      const told = await readAsset(kit, await actingFor(kit.database, request), request.params.asset)
+      void reply.header('etag', `"${told.version}"`)
+      return told
     },
   )
 
@@ -104,7 +94,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
       const asset = await getAssetNamed(manager, acting, request.params.asset)
       const renamed = await renameAsset(kit)(acting, asset, request.body, readVersion(request.headers['if-match']))
       void reply.header('etag', `"${renamed.version}"`)
-      return toAssetOut(kit, renamed, true)
+      return tellAsset(kit, renamed, true)
     },
   )
 
@@ -121,21 +111,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const { limit, after } = request.query
-      const reached = await getAssetReached(manager, acting, request.params.asset)
-      if (!reached.own) {
-        requireStanding(acting, 'deal-with-partners', 'Seeing whom the business put on what it holds')
-        const ours = await holdersOf(kit, reached.asset, { limit, after, heldBy: acting.id, forAdmins: true })
-        void reply.headers(nextLink(request.url, ours.next))
-        return ours
-      }
-      const { asset, facts } = await visibleAsset(kit, acting, request.params.asset)
-      if (!decide(asUnstopped(facts), 'access.see', kit.clock.now()).allowed)
-        throw new Problem(
-          'access.not-yours-to-give',
-          `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
-        )
-      const page = await holdersOf(kit, asset, { limit, after, heldBy: null, forAdmins: acting.standing === 'admin' })
+      const page = await listHolders(kit, acting, request.params.asset, request.query)
       void reply.headers(nextLink(request.url, page.next))
       return page
     },
@@ -153,14 +129,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       requireSignIn(request)
-      const found = request.query.find ? findKinds(request.query.find) : allKinds
-      return {
-        items: found.map(kind => {
-          const { noun, alsoCalled, canBeAskedFor, takesProofOfControl, contains, figures } = kinds[kind]
-          const held = { watch: [...actionsOfTier(kind, 'watch')], run: [...actionsOfTier(kind, 'run')] }
-          return { kind, noun, alsoCalled, canBeAskedFor, takesProofOfControl, contains, figures, ...held }
-        }),
-      }
+      return { items: listKinds(request.query.find) }
     },
   )
 
@@ -178,7 +147,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
       const wanted = { ...request.body, inside: request.body.inside ?? null }
-      return reply.code(201).send(await toAssetOut(kit, await createAsset(kit)(acting, wanted, onceIn(request)), true))
+      return reply.code(201).send(await tellAsset(kit, await createAsset(kit)(acting, wanted, onceIn(request)), true))
     },
   )
 
@@ -208,7 +177,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
       handle: async (request: Parameters<typeof actingFor>[1] & { params: { asset: string } }) => {
         const acting = await actingFor(kit.database, request)
         const asset = await getAssetNamed(manager, acting, request.params.asset)
-        return toAssetOut(kit, await stepAsset(kit, wanted)(acting, asset), true)
+        return tellAsset(kit, await stepAsset(kit, wanted)(acting, asset), true)
       },
     })
     const begin = step(
@@ -251,7 +220,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const acting = await actingFor(kit.database, request)
-      return toAssetOut(kit, await confirmClaim(kit)(acting, request.params.claim, request.body), true)
+      return tellAsset(kit, await confirmClaim(kit)(acting, request.params.claim, request.body), true)
     },
   )
 
@@ -272,86 +241,6 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
       return page
     },
   )
-}
-
-/** An asset as who acts may see it: one they do not reach answers as one that does not exist. */
-async function visibleAsset(kit: Kit, acting: Acting, text: string) {
-  const asset = await getAssetNamed(kit.database.manager, acting, text)
-  const facts = (await factsFrom(kit).around(acting.live.person, asset.number))!
-  const reaches =
-    acting.standing !== 'member' || decide(asUnstopped(facts), 'access.see', kit.clock.now()).level.actions.size > 0
-  if (!reaches) throw new Problem('asset.unknown', `There is no asset ${text} that you reach at ${acting.name}.`)
-  return { acting, asset, facts }
-}
-
-interface AssetRow {
-  id: string
-  number: string
-  kind: Asset['kind']
-  handle: string
-  name: string
-  platform: string
-  archived: boolean
-  frozen: boolean
-  inside: string | null
-  holders: number
-}
-
-async function listAssets(
-  kit: Kit,
-  acting: Acting,
-  limit: number,
-  cursor: unknown[] | null,
-  find: string | undefined,
-  archived: boolean,
-): Promise<AssetRow[]> {
-  return kit.database.query(
-    `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform,
-       asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen, outer_asset.name AS inside,
-       (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.business_id = $1 AND g.ended_at IS NULL
-         AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
-     FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1
-       AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
-       AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4) OR asset.kind = ANY($9))
-       AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL
-         AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
-     ORDER BY asset.name, asset.id LIMIT $8`,
-    [
-      acting.id,
-      cursor?.[0] ?? null,
-      cursor?.[1] ?? null,
-      find?.replace(/[\\%_]/g, '\\$&') ?? null,
-      acting.standing !== 'member',
-      acting.live.person,
-      kit.clock.now().toString(),
-      limit + 1,
-      find && find.length > 2 ? findKinds(find) : [],
-      archived,
-    ],
-  )
-}
-
-async function toAssetOut(kit: Kit, asset: Asset, canGiveAccess: boolean) {
-  const platform = kit.platforms.all.find(known => known.key === asset.platform)
-  return {
-    number: asset.number,
-    kind: asset.kind,
-    noun: kinds[asset.kind].noun,
-    handle: asset.handle,
-    name: asset.name,
-    platform: asset.platform,
-    platformName: platform?.name ?? asset.platform,
-    ref: asset.platformRef,
-    address: platform ? `${platform.url}/assets/${encodeURIComponent(asset.platformRef)}` : '',
-    payment: asset.payment,
-    broughtInAt: asset.broughtInAt.toString(),
-    archived: asset.archivedAt !== null,
-    frozen: asset.frozenAt !== null,
-    ...(await surroundingsOf(kit.database.manager, asset)),
-    version: asset.version,
-    canGiveAccess,
-    giveAccess: await giversOn(kit, kit.database.manager, asset),
-  }
 }
 
 function readVersion(header: string | undefined): number | null {

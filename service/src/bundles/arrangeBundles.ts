@@ -10,7 +10,7 @@ import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Asset } from '../assets/queries.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { bundles, type Bundle } from './records.ts'
-import { assetsInBundles, bundlesForKind, getBundle, putIntoBundle } from './queries.ts'
+import { bundlesForKind, getBundle, putIntoBundle } from './queries.ts'
 
 export interface BundleWanted {
   readonly handle: string
@@ -21,9 +21,17 @@ export interface BundleWanted {
   readonly assets: readonly string[]
 }
 
+export interface BundleLine {
+  readonly handle: string
+  readonly name: string
+  /** What it takes in by itself; null for one by list. */
+  readonly rule: string | null
+  readonly assets: number
+}
+
 /** Makes a bundle by list or by rule. */
 export function makeBundle(kit: Kit) {
-  return async (acting: Acting, wanted: BundleWanted, once: Once | null): Promise<Bundle> => {
+  return async (acting: Acting, wanted: BundleWanted, once: Once | null): Promise<BundleLine> => {
     requireStanding(acting, 'arrange-assets', 'Making a bundle')
     assertHandle(wanted.handle)
     if (wanted.kinds && wanted.assets.length > 0)
@@ -60,14 +68,19 @@ export function makeBundle(kit: Kit) {
           sentence: `${acting.live.name} made the bundle ${bundle.name} (bundle/${bundle.handle})${rule}.`,
           data: { bundle: bundle.handle, kinds: bundle.kinds, assets: held.length },
         })
-        return bundle
+        return { handle: bundle.handle, name: bundle.name, rule: ruleOf(bundle), assets: held.length }
       },
       once,
     )
   }
 }
 
-export function sayRule(of: readonly Kind[]): string {
+/** What a bundle takes in by itself, as read; null for one by list. */
+export function ruleOf({ kinds: of }: Pick<Bundle, 'kinds'>): string | null {
+  return of && sayRule(of)
+}
+
+function sayRule(of: readonly Kind[]): string {
   return `all ${sayList(of.map(kind => sayMany(kinds[kind].noun)))}`
 }
 
@@ -169,9 +182,4 @@ async function assetsNamed(change: Change, acting: Acting, named: readonly strin
   const ids: string[] = []
   for (const text of named) ids.push((await getAssetNamed(change.manager, acting, text)).id)
   return ids
-}
-
-/** What is in a bundle, counted. */
-export async function sizeOf(kit: Kit, bundle: Bundle): Promise<number> {
-  return (await assetsInBundles(kit.database.manager, [bundle.id])).get(bundle.id)!.length
 }

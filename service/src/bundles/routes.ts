@@ -2,18 +2,14 @@ import { allKinds, type Kind } from '@famiglia/core'
 import { array, number, object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
-import { Problem } from '../base/problem.ts'
 import type { App } from '../base/validation.ts'
-import { bundlesSeen } from '../reach/bundlesSeen.ts'
-import { getBundle } from './queries.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { resultOut } from '../proposals/schemas.ts'
-import { makeBundle, putIn, sayRule, sizeOf, takeOut } from './arrangeBundles.ts'
-import { bundles, type Bundle } from './records.ts'
+import { makeBundle, putIn, takeOut } from './arrangeBundles.ts'
+import { listBundles, most, readBundle } from '../reach/readBundles.ts'
 
 const tags = ['bundles']
-const most = 200
 const kind = string()
   .oneOf([...allKinds])
   .required()
@@ -47,14 +43,6 @@ const assetParams = bundleParams.shape({ asset: string().max(140).required() })
 
 /** Bundles: assets that are given together, by list or by rule. */
 export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
-  const manager = kit.database.manager
-  const line = async (bundle: Bundle) => ({
-    handle: bundle.handle,
-    name: bundle.name,
-    rule: bundle.kinds ? sayRule(bundle.kinds) : null,
-    assets: await sizeOf(kit, bundle),
-  })
-
   app.get(
     '/v1/businesses/:business/bundles',
     {
@@ -65,29 +53,7 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: object({ items: array(bundleLine).required() }) },
       },
     },
-    async request => {
-      const acting = await actingFor(kit.database, request)
-      const found = await manager.find(bundles, {
-        where: { businessId: acting.id },
-        order: { name: 'ASC' },
-        take: most,
-      })
-      const seen = await bundlesSeen(
-        kit,
-        acting,
-        found.map(bundle => bundle.id),
-      )
-      return {
-        items: found
-          .map(({ id, handle, name, kinds }) => ({
-            handle,
-            name,
-            rule: kinds ? sayRule(kinds) : null,
-            assets: seen.get(id)!.length,
-          }))
-          .filter(({ assets }) => acting.standing !== 'member' || assets > 0),
-      }
-    },
+    async request => ({ items: await listBundles(kit, await actingFor(kit.database, request)) }),
   )
 
   app.post(
@@ -103,12 +69,9 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const wanted = {
-        ...request.body,
-        kinds: (request.body.kinds ?? null) as Kind[] | null,
-        assets: request.body.assets ?? [],
-      }
-      return reply.code(201).send(await line(await makeBundle(kit)(acting, wanted, onceIn(request))))
+      const { kinds, assets = [], ...named } = request.body
+      const wanted = { ...named, assets, kinds: (kinds ?? null) as Kind[] | null }
+      return reply.code(201).send(await makeBundle(kit)(acting, wanted, onceIn(request)))
     },
   )
 
@@ -122,24 +85,7 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: bundleOut },
       },
     },
-    async request => {
-      const acting = await actingFor(kit.database, request)
-      const bundle = await getBundle(manager, acting, request.params.bundle)
-      const assets = (await bundlesSeen(kit, acting, [bundle.id])).get(bundle.id)!
-      if (acting.standing === 'member' && assets.length === 0)
-        throw new Problem('bundle.unknown', `${acting.name} has no bundle called ${bundle.handle}.`)
-      return {
-        handle: bundle.handle,
-        name: bundle.name,
-        rule: bundle.kinds ? sayRule(bundle.kinds) : null,
-        assets: assets.map(asset => ({
-          number: asset.number,
-          text: `${asset.kind}/${asset.handle}`,
-          name: asset.name,
-          noun: asset.kind.replaceAll('-', ' '),
-        })),
-      }
-    },
+    async request => readBundle(kit, await actingFor(kit.database, request), request.params.bundle),
   )
 
   app.put(

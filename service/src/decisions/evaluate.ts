@@ -2,6 +2,7 @@ import { isIdText } from '../base/id-text.ts'
 import { decide, isAction, sayDecision, sayLevel, type Decision } from '@famiglia/core'
 import { databaseAway, isDatabaseAway } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
 import { factsFrom } from '../reach/facts.ts'
 import type { PlatformConfig } from '../base/config.ts'
 
@@ -10,6 +11,8 @@ export interface Evaluation {
   readonly action: { readonly name: string }
   readonly resource: { readonly type: string; readonly id: string }
 }
+
+type PartOfEvaluation = { readonly [Part in keyof Evaluation]?: Evaluation[Part] | undefined }
 
 export interface EvaluationOutcome {
   readonly decision: boolean
@@ -41,6 +44,26 @@ export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evalua
       sees: [...decision.level.sees],
     },
   }
+}
+
+/** Several questions: what one leaves out is taken from the top. */
+export async function evaluateAll(
+  kit: Kit,
+  platform: PlatformConfig,
+  { evaluations = [{}], ...top }: PartOfEvaluation & { readonly evaluations?: readonly PartOfEvaluation[] | undefined },
+): Promise<EvaluationOutcome[]> {
+  return Promise.all(
+    evaluations.map(entry => {
+      const said = Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined))
+      const { subject, action, resource }: PartOfEvaluation = { ...top, ...said }
+      if (subject && action && resource) return evaluate(kit, platform, { subject, action, resource })
+      throw new Problem(
+        'request.invalid',
+        'Each evaluation needs a subject, an action and a resource, of its own or at the top.',
+        { pointer: '/evaluations' },
+      )
+    }),
+  )
 }
 
 const unknown: EvaluationOutcome = {

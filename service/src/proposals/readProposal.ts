@@ -1,8 +1,12 @@
+import { mayInBusiness } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { describeProposal, type ProposalInWords } from './describe.ts'
 import { gatherProposal } from './gather.ts'
 import type { Register } from './kind.ts'
-import type { Proposal } from './queries.ts'
+import { mayAnswer } from './mayAnswer.ts'
+import { findProposal, type Proposal } from './queries.ts'
 
 /**
  * One proposal read by itself, with what there is to know before a yes: for who sent it and whom it is for. Who was
@@ -20,4 +24,27 @@ export async function readProposal(
   const tellBeforehand = kinds.of(proposal).beforehand
   if (!tellBeforehand || passedOn || told.state !== 'open') return told
   return { ...told, beforehand: await tellBeforehand(kit, manager, parts, kinds) }
+}
+
+/** What a business sent or was sent, as those of its people may read it who sent it, may answer it or look after all. */
+export async function readProposalOf(kit: Kit, kinds: Register, acting: Acting, id: string): Promise<ProposalInWords> {
+  const { manager } = kit.database
+  const received = await findProposal(manager, { id, toBusinessId: acting.id })
+  if (received) requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
+  const proposal = received ?? (await findProposal(manager, { id, businessId: acting.id }))
+  const visible =
+    received ||
+    (proposal &&
+      (proposal.sentBy === acting.live.person ||
+        mayInBusiness(acting.standing, 'invite') ||
+        (await isToAnswer(kit, kinds, acting, proposal))))
+  if (!proposal || !visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
+  return readProposal(kit, kinds, proposal, { reader: acting.id })
+}
+
+async function isToAnswer(kit: Kit, kinds: Register, acting: Acting, proposal: Proposal): Promise<boolean> {
+  const kind = kinds.of(proposal)
+  if (kind.answeredBy !== 'colleagues') return false
+  const { manager } = kit.database
+  return mayAnswer(kit, manager, acting, kind, await gatherProposal(manager, kinds, proposal))
 }

@@ -1,31 +1,23 @@
-import { mayInBusiness, printWanted, wantedOf, type Tier } from '@famiglia/core'
-import { cutPage, nextLink, readCursor } from '../base/page.ts'
-import { Problem } from '../base/problem.ts'
+import type { Tier } from '@famiglia/core'
+import { nextLink } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
 import { requireSignIn, setSessionCookie } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
-import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
-import { findPersonByAddress } from '../people/queries.ts'
 import { passwords } from '../sign-in/password.ts'
 import { sessionDays } from '../sign-in/sessions.ts'
-import type { LiveSession } from '../base/live-session.ts'
 import { done } from '../sign-in/schemas.ts'
 import { accept, acceptByLink } from '../invitations/acceptInvitation.ts'
-import { readAsk } from '../asks/readAsk.ts'
+import { tellAsk } from '../asks/tellAsk.ts'
 import { decline, declineByLink } from '../invitations/declineInvitation.ts'
-import { followInvitationLink } from '../invitations/followLink.ts'
-import { whatOf } from '../reach/targets.ts'
+import { readInvitation } from '../invitations/readInvitation.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { acceptProposal, declineProposal } from './answer.ts'
-import { assetsIn, describeProposal, type ProposalInWords } from './describe.ts'
-import { gatherProposal, gatherProposals } from './gather.ts'
-import { mayAnswer } from './mayAnswer.ts'
 import { askToMove, decideMove, passOn } from '../invitations/moveInvitation.ts'
 import { remind, withdraw } from './life.ts'
-import { readProposal } from './readProposal.ts'
-import { proposals, type Proposal } from './records.ts'
-import { assertOpen } from './step.ts'
+import { listProposals, proposalsToPerson, sentToPerson } from './listProposals.ts'
+import { readProposal, readProposalOf } from './readProposal.ts'
 import {
   accepted,
   answered,
@@ -56,12 +48,7 @@ const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
 
 /** What waits for somebody's yes: sent, received, answered. */
 export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
-  const manager = kit.database.manager
   const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tell = async (page: readonly Proposal[], reader: string | null = null): Promise<ProposalInWords[]> =>
-    (await gatherProposals(manager, proposalKinds, page)).map(parts =>
-      describeProposal(proposalKinds, parts, kit.clock.now(), reader),
-    )
 
   app.get(
     '/v1/businesses/:business/proposals',
@@ -75,28 +62,9 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async (request, reply) => {
-      const acting = await actingFor(kit.database, request)
-      const { limit, after, state, side } = request.query
-      if (side === 'received') requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
-      const cursor = readCursor(after)
-      const query = manager
-        .createQueryBuilder(proposals, 'proposal')
-        .where(`proposal.${side === 'sent' ? 'businessId' : 'toBusinessId'} = :business`, { business: acting.id })
-        .orderBy('proposal.openedAt', 'DESC')
-        .addOrderBy('proposal.id', 'DESC')
-        .limit(limit + 1)
-      if (state === 'open')
-        query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: kit.clock.now().toString() })
-      if (!mayInBusiness(acting.standing, 'invite'))
-        query.andWhere('proposal.sentBy = :person', { person: acting.live.person })
-      if (cursor)
-        query.andWhere('(proposal.openedAt, proposal.id) < (:at::timestamptz, :id::uuid)', {
-          at: cursor[0],
-          id: cursor[1],
-        })
-      const page = cutPage(await query.getMany(), limit, row => [row.openedAt.toString(), row.id])
+      const page = await listProposals(kit, proposalKinds, await actingFor(kit.database, request), request.query)
       void reply.headers(nextLink(request.url, page.next))
-      return { items: await tell(page.items, acting.id), next: page.next }
+      return page
     },
   )
 
@@ -136,23 +104,8 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: proposalOut },
       },
     },
-    async request => {
-      const acting = await actingFor(kit.database, request)
-      const { proposal: id } = request.params
-      const received = await manager.findOneBy(proposals, { id, toBusinessId: acting.id })
-      if (received) {
-        requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
-        return readProposal(kit, proposalKinds, received, { reader: acting.id })
-      }
-      const proposal = await manager.findOneBy(proposals, { id, businessId: acting.id })
-      const visible =
-        proposal &&
-        (proposal.sentBy === acting.live.person ||
-          mayInBusiness(acting.standing, 'invite') ||
-          (await isToAnswer(acting, proposal)))
-      if (!visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
-      return readProposal(kit, proposalKinds, proposal, { reader: acting.id })
-    },
+    async request =>
+      readProposalOf(kit, proposalKinds, await actingFor(kit.database, request), request.params.proposal),
   )
 
   app.post(
@@ -212,17 +165,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: invitationRead },
       },
     },
-    async request => {
-      const { proposal, passedOn } = await followInvitationLink(kit, manager, request.body.link)
-      const parts = await gatherProposal(manager, proposalKinds, proposal)
-      assertOpen(proposalKinds.of(proposal), proposal, kit.clock.now(), parts.business.zone)
-      return {
-        proposal: await readProposal(kit, proposalKinds, proposal, { passedOn }),
-        known: (await findPersonByAddress(manager, proposal.toAddress!)) !== null,
-        signedInAs: request.live?.address ?? null,
-        passedOn,
-      }
-    },
+    async request => readInvitation(kit, proposalKinds, request.body.link, request.live),
   )
 
   app.post(
@@ -264,19 +207,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
   app.get(
     '/v1/me/proposals',
     { schema: { tags, summary: 'What waits for your own answer', response: { 200: proposalPage } } },
-    async request => {
-      const live = requireSignIn(request)
-      const rows = await manager
-        .createQueryBuilder(proposals, 'proposal')
-        .where(
-          "proposal.toAddress IN (SELECT address FROM person_address WHERE person_id = :person) AND proposal.state = 'open' AND proposal.lapsesAt > :now",
-          { person: live.person, now: kit.clock.now().toString() },
-        )
-        .orderBy('proposal.openedAt', 'ASC')
-        .limit(100)
-        .getMany()
-      return { items: await tell(rows), next: null }
-    },
+    async request => ({ items: await proposalsToPerson(kit, proposalKinds, requireSignIn(request)), next: null }),
   )
 
   app.post(
@@ -292,7 +223,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const live = requireSignIn(request)
-      const { id } = await receivedProposal(kit, live, request.params.proposal)
+      const { id } = await sentToPerson(kit, live, request.params.proposal)
       return accept(kit, proposalKinds, id, live, (request.body.keeping as Tier | undefined) ?? null)
     },
   )
@@ -310,7 +241,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const live = requireSignIn(request)
-      const { id } = await receivedProposal(kit, live, request.params.proposal)
+      const { id } = await sentToPerson(kit, live, request.params.proposal)
       await decline(kit, proposalKinds, id, live, request.body.reason ?? null)
       return { done: true as const }
     },
@@ -326,11 +257,10 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: proposalOut },
       },
     },
-    async request => {
-      const live = requireSignIn(request)
-      return readProposal(kit, proposalKinds, await receivedProposal(kit, live, request.params.proposal))
-    },
+    async request =>
+      readProposal(kit, proposalKinds, await sentToPerson(kit, requireSignIn(request), request.params.proposal)),
   )
+
   app.post(
     '/v1/businesses/:business/proposals/:proposal/acceptance',
     {
@@ -376,42 +306,6 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: askedThings },
       },
     },
-    async request => {
-      const acting = await actingFor(kit.database, request)
-      const { proposal: id } = request.params
-      const found = await manager.findOneBy(proposals, { id, toBusinessId: acting.id, kind: 'business-ask' })
-      if (!found) throw new Problem('proposal.unknown', `No business asked ${acting.name} for that.`)
-      requireStanding(acting, 'deal-with-partners', 'Reading what another business asks')
-      const read = await readAsk(manager, acting, await gatherProposal(manager, proposalKinds, found))
-      return {
-        things: [...read.told],
-        grantable: read.things.flatMap(thing =>
-          assetsIn([thing], acting.name).map(asset => ({
-            ...asset,
-            text: thing.target.text,
-            said: printWanted(
-              wantedOf([{ what: whatOf(thing.target, acting.id), terms: thing.terms }], acting.zone, {
-                purpose: null,
-                mayPassOn: false,
-              }),
-            ),
-          })),
-        ) as never,
-      }
-    },
+    async request => tellAsk(kit, proposalKinds, await actingFor(kit.database, request), request.params.proposal),
   )
-
-  async function isToAnswer(acting: Acting, proposal: Proposal): Promise<boolean> {
-    const kind = proposalKinds.of(proposal)
-    if (kind.answeredBy !== 'colleagues') return false
-    return mayAnswer(kit, manager, acting, kind, await gatherProposal(manager, proposalKinds, proposal))
-  }
-}
-
-async function receivedProposal(kit: Kit, live: LiveSession, id: string): Promise<Proposal> {
-  const proposal = await kit.database.manager.findOneBy(proposals, { id })
-  const mine =
-    proposal?.toAddress && (await findPersonByAddress(kit.database.manager, proposal.toAddress))?.id === live.person
-  if (proposal && mine) return proposal
-  throw new Problem('proposal.unknown', 'Nothing of that kind was sent to you.')
 }
