@@ -78,6 +78,9 @@ class Model {
 }
 
 type Step = (model: Model) => Promise<void>
+/** A step that is told in a few words where a run of them fails. */
+const step = (words: (string | boolean | null)[], does: Step): Step =>
+  Object.assign(does, { [fc.toStringMethod]: () => words.join(' ') })
 const on = (rest: object) => ({ params: { path: { ...at(scene.agnese).path, ...rest } as never } })
 const client = () => scene.agnese.client
 const oneOf = <T>(...from: readonly T[]) => fc.constantFrom(...from)
@@ -94,54 +97,63 @@ const letStep = fc
     target: oneOf(...assets, bundle),
     purpose: oneOf(null, null, 'run our adverts', 'read the results'),
   })
-  .map(({ holder: who, tier, target, purpose }): Step => async model => {
-    const said = scene.say(scene.agnese, `let ${who()} ${tier} on ${target}${purpose ? ` to "${purpose}"` : ''}`)
-    if (model.archived.has(target)) expect(await problemOf(said)).toMatchObject({ code: 'asset.archived' })
-    else {
-      await said
-      model.give({ holder: who(), on: target, tier, purpose })
-    }
-  })
-const endStep = fc
-  .record({ holder, target: oneOf(...assets, bundle) })
-  .map(({ holder: who, target }): Step => async model => {
+  .map(({ holder: who, tier, target, purpose }) =>
+    step(['let', who(), tier, target, purpose], async model => {
+      const said = scene.say(scene.agnese, `let ${who()} ${tier} on ${target}${purpose ? ` to "${purpose}"` : ''}`)
+      if (model.archived.has(target)) expect(await problemOf(said)).toMatchObject({ code: 'asset.archived' })
+      else {
+        await said
+        model.give({ holder: who(), on: target, tier, purpose })
+      }
+    }),
+  )
+const endStep = fc.record({ holder, target: oneOf(...assets, bundle) }).map(({ holder: who, target }) =>
+  step(['end', who(), target], async model => {
     const said = scene.say(scene.agnese, `end ${who()} on ${target}`)
     if (model.end(who(), target)) await said
     else expect(await problemOf(said)).toMatchObject({ code: 'grant.unknown' })
-  })
-const crewStep = fc.record({ person, joins: fc.boolean() }).map(({ person: who, joins }): Step => async model => {
-  const path = '/v1/businesses/{business}/teams/{team}/members/{person}'
-  const params = on({ team: 'crew', person: who() })
-  if (joins) await answerOf(client().PUT(path, params))
-  else if (model.crew.has(who())) await answerOf(client().DELETE(path, params))
-  if (joins) model.crew.add(who())
-  else model.crew.delete(who())
-})
-const seasonStep = fc
-  .record({ asset: oneOf(...assets), into: fc.boolean() })
-  .map(({ asset, into }): Step => async model => {
+  }),
+)
+const crewStep = fc.record({ person, joins: fc.boolean() }).map(({ person: who, joins }) =>
+  step(['crew', who(), joins], async model => {
+    const path = '/v1/businesses/{business}/teams/{team}/members/{person}'
+    const params = on({ team: 'crew', person: who() })
+    if (joins) await answerOf(client().PUT(path, params))
+    else if (model.crew.has(who())) await answerOf(client().DELETE(path, params))
+    if (joins) model.crew.add(who())
+    else model.crew.delete(who())
+  }),
+)
+const seasonStep = fc.record({ asset: oneOf(...assets), into: fc.boolean() }).map(({ asset, into }) =>
+  step(['season', asset, into], async model => {
     const path = '/v1/businesses/{business}/bundles/{bundle}/assets/{asset}'
     const params = on({ bundle: 'season', asset })
     await answerOf(into ? client().PUT(path, params) : client().DELETE(path, params))
     if (into) model.season.add(asset)
     else model.season.delete(asset)
-  })
-const pauseStep = fc.record({ person, begins: fc.boolean() }).map(({ person: who, begins }): Step => async model => {
-  const path = '/v1/businesses/{business}/people/{person}/pause'
-  const params = on({ person: who() })
-  await answerOf(begins ? client().PUT(path, { ...params, body: {} }) : client().DELETE(path, params))
-  if (begins) model.paused.add(who())
-  else model.paused.delete(who())
-})
+  }),
+)
+const pauseStep = fc.record({ person, begins: fc.boolean() }).map(({ person: who, begins }) =>
+  step(['pause', who(), begins], async model => {
+    if (!begins && !model.paused.has(who())) return
+    const path = '/v1/businesses/{business}/people/{person}/pause'
+    const params = on({ person: who() })
+    await answerOf(begins ? client().PUT(path, { ...params, body: {} }) : client().DELETE(path, params))
+    if (begins) model.paused.add(who())
+    else model.paused.delete(who())
+  }),
+)
 const stopStep = fc
   .record({ asset: oneOf(...assets), how: oneOf<'freeze' | 'archive'>('freeze', 'archive'), begins: fc.boolean() })
-  .map(({ asset, how, begins }): Step => async model => {
-    const path = `/v1/businesses/{business}/assets/{asset}/${how}` as const
-    await answerOf(begins ? client().PUT(path, on({ asset })) : client().DELETE(path, on({ asset })))
-    const stopped = how === 'freeze' ? model.frozen : model.archived
-    if (begins) stopped.add(asset)
-    else stopped.delete(asset)
-  })
+  .map(({ asset, how, begins }) =>
+    step([how, asset, begins], async model => {
+      const path = `/v1/businesses/{business}/assets/{asset}/${how}` as const
+      await answerOf(begins ? client().PUT(path, on({ asset })) : client().DELETE(path, on({ asset })))
+      const stopped = how === 'freeze' ? model.frozen : model.archived
+      if (begins) stopped.add(asset)
+      else stopped.delete(asset)
+    }),
+  )
 const steps = fc.array(
   fc.oneof(
     { weight: 6, arbitrary: letStep },
