@@ -2,7 +2,11 @@ import type { IncomingMessage } from 'node:http'
 import { parse } from 'cookie'
 import { sessionCookie } from '../base/session.ts'
 
-/** The session in a bare request's cookie, as the authorization server sees it. */
+/** A cookie of a bare request, as the authorization server sees it. */
+export function cookieOf(request: IncomingMessage, name: string): string | null {
+  return parse(request.headers.cookie ?? '')[name] ?? null
+}
+
 export function sessionSecretIn(request: IncomingMessage): string | null {
-  return parse(request.headers.cookie ?? '')[sessionCookie] ?? null
+  return cookieOf(request, sessionCookie)
 }

@@ -2,7 +2,7 @@ import type { IncomingMessage } from 'node:http'
 import { Temporal } from '@famiglia/core'
 import type { FastifyInstance } from 'fastify'
 import Provider, { errors, interactionPolicy, type Configuration, type KoaContextWithOIDC } from 'oidc-provider'
-import { sessionSecretIn } from './cookieOf.ts'
+import { cookieOf, sessionSecretIn } from './cookieOf.ts'
 import type { Kit } from '../base/kit.ts'
 import { authorizationCookie, type SessionReader } from '../base/session.ts'
 import { askForUserCode, confirmUserCode, doorPage, letIn } from './doorPages.ts'
@@ -56,6 +56,11 @@ export async function oidcRoutes(
     )
 
     scope.all('/oidc/*', { schema: { hide: true } as object }, async (request, reply) => {
+      if (isForgedForm(request.raw))
+        return reply
+          .code(400)
+          .type('text/html')
+          .send(doorPage('That did not work', `<p>${beginAnew}</p>`))
       reply.hijack()
       const raw = request.raw as typeof request.raw & { originalUrl?: string }
       asPublic(raw, issuer)
@@ -64,6 +69,14 @@ export async function oidcRoutes(
       await callback(raw, reply.raw)
     })
   })
+}
+
+const beginAnew =
+  'This form was not opened in this browser, or too long ago. Open the address from your terminal again.'
+
+/** A form of the door for the command line that comes without the cookie it was opened with: the library fails on it. */
+function isForgedForm(request: IncomingMessage): boolean {
+  return request.method === 'POST' && request.url === '/oidc/device' && !cookieOf(request, authorizationCookie)
 }
 
 /**
@@ -107,6 +120,8 @@ function configuration(kit: Kit, sessions: SessionReader, jwks: { keys: object[]
     claims: { openid: ['sub'], profile: ['name'], email: ['email', 'email_verified'] },
     scopes: ['openid', 'profile', 'email'],
     conformIdTokenClaims: false,
+    // By RFC 9700 for every client: a code that was caught on its way is worth nothing.
+    pkce: { required: () => true },
     findAccount: async (_ctx, sub) => {
       const [person] = (await kit.database.query(
         'SELECT person.name, main.address FROM person JOIN person_address main ON main.person_id = person.id AND main.main WHERE person.id = $1 AND person.paused_at IS NULL',
