@@ -6,6 +6,7 @@ import {
   isFigure,
   isKind,
   kindMeantBy,
+  kinds,
   type Action,
   type Figure,
 } from '../kinds/index.ts'
@@ -14,6 +15,7 @@ import { looksLikeNumber, readNumber } from '../numbers/index.ts'
 import { lastDayOf, readMoment, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
 import { nearest } from './nearest.ts'
 import type { EndSentence, LetSentence, Part, Sentence, Wanted, What, Who } from './sentence.ts'
+import { withArticle } from '../words/index.ts'
 import { cutIntoWords, type Word } from './words.ts'
 
 export interface SentenceError {
@@ -190,7 +192,7 @@ class Reader {
     if (meant)
       throw this.wrong(
         word,
-        `A ${kind} is called a ${meant} here: say ${meant}/${handle}.`,
+        `“${kind}” means ${withArticle(kinds[meant].noun)} here: say ${meant}/${handle}.`,
         [],
         undefined,
         `${meant}/${handle}`,

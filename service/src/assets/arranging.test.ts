@@ -119,7 +119,7 @@ test('the words of the trade find the kind, in a list, in the catalogue and in a
   const found = await answerOf(scene.agnese.client.GET('/v1/kinds', { params: { query: { find: 'newsletter' } } }))
   expect(found.items).toMatchObject([{ kind: 'mailing-account', canBeAskedFor: true }])
   expect(await problemOf(scene.say(scene.agnese, `let ${priya.email} watch on pixel/shop`))).toMatchObject({
-    detail: 'A pixel is called a tag here: say tag/shop.',
+    detail: '“pixel” means a tag here: say tag/shop.',
     nearest: 'tag/shop',
   })
 })
