@@ -113,3 +113,20 @@ test('whatever lowers takes no proof, and only what adds something does', () => 
     }),
   )
 })
+
+test('what lies above a ceiling that was lowered counts for nothing: it is changed and ended, and what it said goes with it', () => {
+  const watching = levelOf('ad-account', { tier: 'watch', actions: [], hiding: [] })
+  const lowered = { level: watching, until: null, ceiling: watching }
+  const plan = planLet('ad-account', terms({ tier: 'watch' }), lowered, [terms()], now)
+  expect(plan).toMatchObject({ ok: true, change: 'lowered', gains: { actions: [] }, loses: { actions: [], sees: [] } })
+  expect(
+    planLet('ad-account', terms({ tier: 'watch' }), { level: watching, until: null }, [terms()], now),
+  ).toMatchObject({
+    ok: false,
+    code: 'grant.held-above',
+  })
+  expect(planLet('ad-account', terms(), lowered, [terms()], now)).toMatchObject({
+    ok: false,
+    code: 'grant.above-own-level',
+  })
+})

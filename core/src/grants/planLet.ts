@@ -5,6 +5,7 @@ import {
   beyond,
   covers,
   levelOf,
+  narrow,
   noAccess,
   sameLevel,
   unite,
@@ -33,6 +34,8 @@ export interface GivingLevel {
   readonly level: Level
   /** Null: without an end. */
   readonly until: Instant | null
+  /** Of what another business owns: the most that counts there, whatever was given before the owner lowered it. */
+  readonly ceiling?: Level
 }
 
 export interface Difference {
@@ -55,14 +58,15 @@ export function planLet(kind: Kind, terms: Terms, giver: GivingLevel, current: r
   const level = levelOf(kind, terms)
   if (!covers(giver.level, level)) return { ok: false, code: 'grant.above-own-level', ...beyond(level, giver.level) }
   if (isBeyondEnd(terms.until, giver.until)) return { ok: false, code: 'grant.beyond-own-end', until: giver.until! }
-  const before = current.map(one => levelOf(kind, one)).reduce(unite, noAccess)
-  const above = whatIsAbove(before, current, giver)
+  const said = current.map(one => levelOf(kind, one)).reduce(unite, noAccess)
+  const above = whatIsAbove(said, current, giver)
   if (above) return above
+  const before = counted(said, giver)
   const gains = beyond(level, before)
   const loses = beyond(before, level)
   return {
     ok: true,
-    change: changeBetween(current, terms, before, level),
+    change: changeBetween(current, terms, said, level),
     level,
     gains,
     loses,
@@ -71,12 +75,18 @@ export function planLet(kind: Kind, terms: Terms, giver: GivingLevel, current: r
   }
 }
 
+/** What was given beneath a ceiling counts up to it. */
+function counted(said: Level, { ceiling }: GivingLevel): Level {
+  return ceiling ? narrow(said, ceiling) : said
+}
+
 /** Nobody changes or ends what is above what they hold themselves: in actions, in figures, or in time. */
 export function whatIsAbove(
-  held: Level,
+  said: Level,
   terms: readonly Pick<Terms, 'until'>[],
   giver: GivingLevel,
 ): Extract<LetPlan, { ok: false }> | null {
+  const held = counted(said, giver)
   if (!covers(giver.level, held)) return { ok: false, code: 'grant.held-above', ...beyond(held, giver.level) }
   if (terms.some(one => isBeyondEnd(one.until, giver.until)))
     return { ok: false, code: 'grant.beyond-own-end', until: giver.until! }

@@ -45,7 +45,9 @@ export async function givingLevels(
     const steward = stewards && levelOfGiver(stewards.get(asset.id)!, now)
     levels.set(
       asset.id,
-      steward ? { level: narrow(level, steward.level), until: steward.until } : { level, until: null },
+      steward
+        ? { level: narrow(level, steward.level), until: steward.until, ceiling: level }
+        : { level, until: null, ceiling: level },
     )
   })
   return asset => levels.get(asset.id)!
