@@ -79,7 +79,6 @@ export function peopleCommands(program: Command, run: Run): void {
 
   program
     .command('offboard <who>')
-    .alias('see-out')
     .description('offboard somebody: what they hold, what only they hold, and with --yes one step that ends it all')
     .option('--successor <key=address...>', 'who takes over what only they hold')
     .option('--reason <text>', 'why; needed where an admin goes or is made')

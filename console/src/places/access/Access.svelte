@@ -323,10 +323,10 @@
     position: sticky;
     left: 0;
     display: flex;
-    gap: 0.5rem;
+    gap: 0.3125rem;
     align-items: baseline;
     width: var(--name);
-    padding-right: 3.125rem;
+    padding-right: 2.75rem;
     height: 100%;
     line-height: 2rem;
     background: var(--color-base-200);
