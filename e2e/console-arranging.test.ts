@@ -1,20 +1,12 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest'
-import { openBrowser, pageOf, type Browser } from './support/browser.ts'
-import { openScene, type Actor, type Scene } from './support/scene.ts'
+import { beforeEach, expect, test } from 'vitest'
+import { pageOf } from './support/browser.ts'
+import { browser, inTheConsole, scene } from './support/console.ts'
+import type { Actor } from './support/scene.ts'
 
-let scene: Scene
-let browser: Browser
 let agnese: Actor
 let page: Page
-beforeAll(async () => {
-  scene = await openScene({ whole: true })
-  browser = await openBrowser()
-}, 120_000)
-afterAll(async () => {
-  await browser.close()
-  await scene.close()
-})
+inTheConsole()
 beforeEach(async () => {
   agnese = await scene.signIn(scene.agnese)
   page = await pageOf(browser, scene, agnese)

@@ -1,19 +1,10 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, beforeEach, expect, test } from 'vitest'
-import { openBrowser, pageOf, type Browser } from './support/browser.ts'
-import { openScene, type Scene } from './support/scene.ts'
+import { beforeEach, expect, test } from 'vitest'
+import { pageOf } from './support/browser.ts'
+import { browser, inTheConsole, scene } from './support/console.ts'
 
-let scene: Scene
-let browser: Browser
 let page: Page
-beforeAll(async () => {
-  scene = await openScene({ whole: true })
-  browser = await openBrowser()
-}, 120_000)
-afterAll(async () => {
-  await browser.close()
-  await scene.close()
-})
+inTheConsole()
 beforeEach(async () => {
   page = await pageOf(browser, scene, scene.agnese)
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])

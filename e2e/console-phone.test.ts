@@ -1,18 +1,9 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, expect, test } from 'vitest'
-import { openBrowser, type Browser } from './support/browser.ts'
-import { openScene, type Actor, type Scene } from './support/scene.ts'
+import { expect, test } from 'vitest'
+import { browser, inTheConsole, scene } from './support/console.ts'
+import type { Actor } from './support/scene.ts'
 
-let scene: Scene
-let browser: Browser
-beforeAll(async () => {
-  scene = await openScene({ whole: true })
-  browser = await openBrowser()
-}, 120_000)
-afterAll(async () => {
-  await browser.close()
-  await scene.close()
-})
+inTheConsole()
 
 /** A page on a phone of somebody who is signed in. */
 async function phoneOf(who: Actor): Promise<Page> {

@@ -1,18 +1,10 @@
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, expect, test } from 'vitest'
-import { openBrowser, pageOf, type Browser } from './support/browser.ts'
-import { openScene, type Actor, type Scene } from './support/scene.ts'
+import { expect, test } from 'vitest'
+import { pageOf } from './support/browser.ts'
+import { browser, inTheConsole, scene } from './support/console.ts'
+import type { Actor } from './support/scene.ts'
 
-let scene: Scene
-let browser: Browser
-beforeAll(async () => {
-  scene = await openScene({ whole: true })
-  browser = await openBrowser()
-}, 120_000)
-afterAll(async () => {
-  await browser.close()
-  await scene.close()
-})
+inTheConsole()
 
 /** What no text for people says: what a program says of itself, and names of records. */
 const unfit = [
