@@ -73,8 +73,12 @@ test('only who arranges the assets of the business arranges its bundles: no stew
   await make('guarded', { assets: [winter] })
   await scene.say(agnese, `let ${priya.email} steward on bundle/guarded`)
   const steward = await scene.signIn(priya)
-  for (const attempt of [put('guarded', summer, steward), take('guarded', winter, steward), make('own', {}, steward)])
-    expect(await problemOf(attempt)).toMatchObject({ code: 'standing.not-enough' })
+  const attempts = [
+    () => put('guarded', summer, steward),
+    () => take('guarded', winter, steward),
+    () => make('own', {}, steward),
+  ]
+  for (const attempt of attempts) expect(await problemOf(attempt())).toMatchObject({ code: 'standing.not-enough' })
   const callum = await scene.signIn(scene.callum)
   expect(await problemOf(put('guarded', 'ad-account/showcase', callum))).toMatchObject({ code: 'bundle.unknown' })
   await make('theirs', {}, callum)
@@ -105,8 +109,8 @@ test('a bundle is by list or by rule; what it takes in by its rule is not arrang
   })
   const made = await make('accounts', { kinds: ['ad-account'] })
   expect(made).toMatchObject({ rule: 'all ad accounts', assets: 2 })
-  for (const attempt of [put('accounts', winter), take('accounts', winter)])
-    expect(await problemOf(attempt)).toMatchObject({
+  for (const arrange of [put, take])
+    expect(await problemOf(arrange('accounts', winter))).toMatchObject({
       code: 'bundle.by-rule',
       detail: expect.stringContaining('takes in all ad accounts by itself'),
     })
