@@ -45,22 +45,24 @@ export function chooseApprovals(kit: Kit) {
       const said = requireForAdmins(change, null, 'Choosing how many admins it takes', reason)
       if (!two && (await takesTwo(change, acting, acting.live.person)))
         return askAdmins(change, acting, { wants: 'one approval' }, said)
-      await keepApprovals(change, acting, two)
-      return {
-        result: two
-          ? `From now on it takes two admins of ${acting.name} to make or lower one.`
-          : `From now on one admin of ${acting.name} alone makes and lowers others.`,
-        proposal: null,
-      }
+      const now = await keepApprovals(change, acting, two)
+      return { result: `${now ? 'From now on' : 'As before,'} ${sayApprovals(acting, two)}.`, proposal: null }
     })
   }
 }
 
-export async function keepApprovals(change: Change, acting: Acting, two: boolean): Promise<void> {
+/** Keeps how many admins it takes and tells all of them; false, and no letter, when it was so already. */
+export async function keepApprovals(change: Change, acting: Acting, two: boolean): Promise<boolean> {
+  const said = `chose that ${sayApprovals(acting, two)}`
+  if ((await getBusiness(change.manager, acting.id)).twoApprovals === two) {
+    change.record({
+      chain: acting.id,
+      what: 'business.approvals-repeated',
+      sentence: `${acting.live.name} ${said}, as before.`,
+    })
+    return false
+  }
   await changeBusiness(change.manager, acting.id, { twoApprovals: two })
-  const said = two
-    ? `chose that it takes two admins of ${acting.name} to make or lower one`
-    : `chose that one admin of ${acting.name} alone makes and lowers others`
   change.record({
     chain: acting.id,
     what: 'business.approvals',
@@ -68,4 +70,11 @@ export async function keepApprovals(change: Change, acting: Acting, two: boolean
     data: { two },
   })
   await tellAllAdmins(change, acting, `${acting.live.name} ${said}`, `${acting.live.name} ${said}.`)
+  return true
+}
+
+function sayApprovals(acting: Acting, two: boolean): string {
+  return two
+    ? `it takes two admins of ${acting.name} to make or lower one`
+    : `one admin of ${acting.name} alone makes and lowers others`
 }

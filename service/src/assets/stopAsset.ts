@@ -7,10 +7,10 @@ import { assets, type Asset } from './records.ts'
 export type AssetStep = 'archive' | 'bring-back' | 'freeze' | 'unfreeze'
 
 const steps = {
-  archive: { past: 'archived', takesProof: true, field: 'archivedAt', on: true },
-  'bring-back': { past: 'brought back', takesProof: true, field: 'archivedAt', on: false },
-  freeze: { past: 'froze', takesProof: false, field: 'frozenAt', on: true },
-  unfreeze: { past: 'unfroze', takesProof: true, field: 'frozenAt', on: false },
+  archive: { past: 'archived', was: 'archived already', takesProof: true, field: 'archivedAt', on: true },
+  'bring-back': { past: 'brought back', was: 'not archived', takesProof: true, field: 'archivedAt', on: false },
+  freeze: { past: 'froze', was: 'frozen already', takesProof: false, field: 'frozenAt', on: true },
+  unfreeze: { past: 'unfroze', was: 'not frozen', takesProof: true, field: 'frozenAt', on: false },
 } as const
 
 /**
@@ -24,20 +24,20 @@ export function stepAsset(kit: Kit, step: AssetStep) {
       step === 'freeze' || step === 'unfreeze' ? 'freeze' : 'bring-in-asset',
       `To ${step.replace('-', ' ')} an asset`,
     )
-    const { past, takesProof, field, on } = steps[step]
+    const { past, was, takesProof, field, on } = steps[step]
     return changeFor(kit, acting, async change => {
       const current = await change.manager.findOneByOrFail(assets, { id: asset.id })
       if (takesProof) change.requireFreshProof(`To ${step.replace('-', ' ')} ${asset.name}, confirm it’s you.`)
-      const changed: Asset = {
-        ...current,
-        [field]: on ? (current[field] ?? change.now) : null,
-        version: current.version + 1,
-      }
-      await change.manager.update(assets, { id: asset.id }, { [field]: changed[field], version: changed.version })
+      const repeated = (current[field] !== null) === on
+      const changed: Asset = repeated
+        ? current
+        : { ...current, [field]: on ? change.now : null, version: current.version + 1 }
+      if (!repeated)
+        await change.manager.update(assets, { id: asset.id }, { [field]: changed[field], version: changed.version })
       change.record({
         chain: acting.id,
-        what: `asset.${past.replace(' ', '-')}`,
-        sentence: `${acting.live.name} ${past} the ${kinds[asset.kind].noun} ${asset.name}.`,
+        what: `asset.${past.replace(' ', '-')}${repeated ? '-repeated' : ''}`,
+        sentence: `${acting.live.name} ${past} the ${kinds[asset.kind].noun} ${asset.name}${repeated ? `, which was ${was}` : ''}.`,
         asset: asset.id,
       })
       return changed

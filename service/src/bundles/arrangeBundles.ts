@@ -91,16 +91,16 @@ export function putIn(kit: Kit) {
       change.requireFreshProof(
         'Whoever holds the bundle reaches what is put into it, so it needs you to confirm it’s you.',
       )
-      await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)
+      const put = (await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)) > 0
       await record(
         change,
         acting,
         bundle,
         asset,
-        'bundle.taken-in',
-        `put ${asset.name} into the bundle ${bundle.name}.`,
+        put ? 'bundle.taken-in' : 'bundle.taking-in-repeated',
+        `put ${asset.name} into the bundle ${bundle.name}${put ? '' : ', where it was already'}.`,
       )
-      return { result: `${asset.name} is in ${bundle.name} now.` }
+      return { result: `${asset.name} is in ${bundle.name} ${put ? 'now' : 'already'}.` }
     })
 }
 
@@ -108,19 +108,19 @@ export function putIn(kit: Kit) {
 export function takeOut(kit: Kit) {
   return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
     arrange(kit, acting, handle, what, async (change, bundle, asset) => {
-      await change.manager.query('DELETE FROM bundle_asset WHERE bundle_id = $1 AND asset_id = $2', [
+      const [, taken] = (await change.manager.query('DELETE FROM bundle_asset WHERE bundle_id = $1 AND asset_id = $2', [
         bundle.id,
         asset.id,
-      ])
+      ])) as [unknown, number]
       await record(
         change,
         acting,
         bundle,
         asset,
-        'bundle.taken-out',
-        `took ${asset.name} out of the bundle ${bundle.name}.`,
+        taken ? 'bundle.taken-out' : 'bundle.taking-out-repeated',
+        `took ${asset.name} out of the bundle ${bundle.name}${taken ? '' : '; it was not in it'}.`,
       )
-      return { result: `${asset.name} is no longer in ${bundle.name}.` }
+      return { result: `${asset.name} is ${taken ? 'no longer' : 'not'} in ${bundle.name}.` }
     })
 }
 

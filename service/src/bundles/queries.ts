@@ -15,11 +15,17 @@ export async function assetsInBundles(manager: EntityManager, ids: readonly stri
   return found
 }
 
-export async function putIntoBundle(manager: EntityManager, bundle: string, assets: readonly string[], at: Instant) {
-  await manager.query(
-    'INSERT INTO bundle_asset (bundle_id, asset_id, since) SELECT $1, unnest($2::uuid[]), $3 ON CONFLICT DO NOTHING',
+export async function putIntoBundle(
+  manager: EntityManager,
+  bundle: string,
+  assets: readonly string[],
+  at: Instant,
+): Promise<number> {
+  const put = (await manager.query(
+    'INSERT INTO bundle_asset (bundle_id, asset_id, since) SELECT $1, unnest($2::uuid[]), $3 ON CONFLICT DO NOTHING RETURNING asset_id',
     [bundle, assets, at.toString()],
-  )
+  )) as unknown[]
+  return put.length
 }
 
 /** The bundles by rule that take in a kind of asset. */

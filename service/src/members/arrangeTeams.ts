@@ -52,7 +52,15 @@ export function joinTeam(kit: Kit) {
       if (canAct(holding))
         change.requireFreshProof(`${team.name} can act, so putting somebody into it needs you to confirm it’s you.`)
       const joined = await joinOnce(change.manager, team.id, person.id, change.now)
-      await record(change, acting, team, 'team.joined', `put ${person.name} into the team ${team.name}.`, person.id)
+      const asBefore = joined ? '' : ', where they were already'
+      await record(
+        change,
+        acting,
+        team,
+        joined ? 'team.joined' : 'team.join-repeated',
+        `put ${person.name} into the team ${team.name}${asBefore}.`,
+        person.id,
+      )
       return {
         result: joined
           ? `${person.name} is in ${team.name} now, and reaches what it reaches.`
@@ -66,10 +74,22 @@ export function leaveTeam(kit: Kit) {
   return async (acting: Acting, handle: string, who: string): Promise<{ result: string }> =>
     arrange(kit, acting, handle, 'Taking somebody out of a team', async (change, team) => {
       const person = await getMember(change.manager, acting, who)
-      await takeOutOfTeam(change.manager, team.id, person.id)
+      const left = await takeOutOfTeam(change.manager, team.id, person.id)
       change.announce({ what: 'standing', business: acting.id, person: person.id })
-      await record(change, acting, team, 'team.left', `took ${person.name} out of the team ${team.name}.`, person.id)
-      return { result: `${person.name} is no longer in ${team.name}. What they hold by themselves stays.` }
+      const asBefore = left ? '' : '; they were not in it'
+      await record(
+        change,
+        acting,
+        team,
+        left ? 'team.left' : 'team.leave-repeated',
+        `took ${person.name} out of the team ${team.name}${asBefore}.`,
+        person.id,
+      )
+      return {
+        result: left
+          ? `${person.name} is no longer in ${team.name}. What they hold by themselves stays.`
+          : `${person.name} is not in ${team.name}.`,
+      }
     })
 }
 

@@ -96,6 +96,7 @@ test('a pause and a freeze are lifted each by itself', async () => {
   await pause(scene.agnese, priya.email)
   await freeze(scene.agnese, priya.email)
   expect((await resume(scene.agnese, priya.email)).result).toContain('stays frozen')
+  expect((await scene.newestLetter(priya.email)).text).toContain('stays frozen all the same')
   expect(await runs()).toBe(false)
   await unfreeze(scene.agnese, priya.email)
   expect(await runs()).toBe(true)

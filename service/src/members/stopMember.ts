@@ -15,6 +15,7 @@ export type Stop = 'pause' | 'freeze'
 
 const kept = { pause: 'pausedAt', freeze: 'frozenAt' } as const satisfies Record<Stop, keyof Membership>
 const done = { pause: 'paused', freeze: 'froze' } as const
+const stopped = { pause: 'paused', freeze: 'frozen' } as const
 const undone = { pause: 'resumed', freeze: 'unfroze' } as const
 
 /** Stops somebody at once; everything they have stays as it is and counts for nothing. The last admin cannot be stopped. */
@@ -38,7 +39,7 @@ export function stopMember(kit: Kit, how: Stop) {
         await change.mail(stoppedLetter(acting, person, `${done[how]} your access`))
       return {
         result: already
-          ? `${person.name} is ${how === 'pause' ? 'paused' : 'frozen'} already.`
+          ? `${person.name} is ${stopped[how]} already.`
           : `${person.name} is stopped at ${acting.name}, everywhere, from this moment. Everything is kept as it was.`,
       }
     })
@@ -56,8 +57,7 @@ export function liftStop(kit: Kit, how: Stop) {
     return changeFor(kit, acting, async change => {
       const person = await getMember(change.manager, acting, who)
       const membership = (await findMembership(change.manager, acting.id, person.id))!
-      if (membership[kept[how]] === null)
-        throw new Problem('request.invalid', `${person.name} is not ${how === 'pause' ? 'paused' : 'frozen'}.`)
+      if (membership[kept[how]] === null) throw new Problem('request.invalid', `${person.name} is not ${stopped[how]}.`)
       change.requireFreshProof('It brings back all that somebody had, so it needs you to confirm it’s you.')
       await changeMembership(change.manager, acting.id, person.id, { [kept[how]]: null })
       change.record({
@@ -66,12 +66,13 @@ export function liftStop(kit: Kit, how: Stop) {
         sentence: `${acting.live.name} ${undone[how]} ${person.name}.`,
         about: person.id,
       })
-      await change.mail(stoppedLetter(acting, person, `${undone[how]} your access`))
-      const still = how === 'pause' ? membership.frozenAt : membership.pausedAt
+      change.announce({ what: 'standing', business: acting.id, person: person.id })
+      const other: Stop = how === 'pause' ? 'freeze' : 'pause'
+      const still = membership[kept[other]] ? stopped[other] : null
+      if (person.id !== acting.live.person)
+        await change.mail(stoppedLetter(acting, person, `${undone[how]} your access`, still))
       return {
-        result: still
-          ? `${person.name} stays ${how === 'pause' ? 'frozen' : 'paused'} all the same.`
-          : `${person.name} has again what they had.`,
+        result: still ? `${person.name} stays ${still} all the same.` : `${person.name} has again what they had.`,
       }
     })
   }

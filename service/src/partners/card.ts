@@ -67,11 +67,13 @@ export function takeCardBack(kit: Kit) {
   return async (acting: Acting): Promise<void> => {
     requireStanding(acting, 'deal-with-partners', 'Taking back the calling card')
     await changeFor(kit, acting, async change => {
-      await change.manager.query('DELETE FROM calling_card WHERE business_id = $1', [acting.id])
+      const [, taken] = (await change.manager.query('DELETE FROM calling_card WHERE business_id = $1', [
+        acting.id,
+      ])) as [unknown, number]
       change.record({
         chain: acting.id,
-        what: 'card.taken-back',
-        sentence: `${acting.live.name} took back the calling card of ${acting.name}.`,
+        what: taken ? 'card.taken-back' : 'card.taking-back-repeated',
+        sentence: `${acting.live.name} took back the calling card of ${acting.name}${taken ? '' : '; there was none'}.`,
       })
     })
   }

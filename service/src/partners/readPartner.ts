@@ -2,6 +2,7 @@ import { samePurpose } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { Business } from '../businesses/queries.ts'
+import { frozenBy } from './frozen.ts'
 import { mailDomainOf } from './lookUp.ts'
 import { readPartnerInShort } from './readPartners.ts'
 import { sharedAssets } from '../reach/sharedAssets.ts'
@@ -21,10 +22,7 @@ export async function readPartner(kit: Kit, acting: Acting, partner: Business) {
   const weGave = await sharedAssets(kit, partner.id, acting.id)
   const theyGave = await sharedAssets(kit, acting.id, partner.id)
   const dealt = (await manager.query(contacts, [acting.id, partner.id])) as { name: string; address: string }[]
-  const freezes = (await manager.query(
-    'SELECT DISTINCT by_id AS by FROM partner_freeze WHERE (giver_id, holder_id) IN (($1::uuid, $2::uuid), ($2::uuid, $1::uuid))',
-    [acting.id, partner.id],
-  )) as { by: string }[]
+  const freezes = await frozenBy(manager, acting.id, partner.id)
   const engaged = (side: 'gave' | 'got', held: typeof weGave) =>
     held
       .flatMap(asset => asset.purposes)
@@ -38,7 +36,7 @@ export async function readPartner(kit: Kit, acting: Acting, partner: Business) {
     weGave,
     theyGave,
     purposes: [...engaged('gave', weGave), ...engaged('got', theyGave)],
-    frozenBy: freezes.map(({ by }) => (by === acting.id ? ('us' as const) : ('them' as const))),
+    frozenBy: freezes.map(by => (by === acting.id ? ('us' as const) : ('them' as const))),
     trustee: await isTrustee(kit, acting, partner),
   }
 }

@@ -1,4 +1,14 @@
-import { foreignActions, knownPurposes, samePurpose, sayList, type Need, type Purpose } from '@famiglia/core'
+import {
+  capitalised,
+  foreignActions,
+  kinds,
+  knownPurposes,
+  samePurpose,
+  sayList,
+  withArticle,
+  type Need,
+  type Purpose,
+} from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import { violates } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
@@ -46,14 +56,22 @@ export function writePurpose(kit: Kit) {
 function assertTakesSomething(needs: readonly Need[]): void {
   const empty = needs.find(need => !need.tier && need.actions.length === 0)
   if (empty)
-    throw new Problem('request.invalid', `On ${empty.kind} it takes neither a tier nor an action.`, {
-      pointer: '/needs',
-    })
+    throw new Problem(
+      'request.invalid',
+      `On ${withArticle(kinds[empty.kind].noun)} it takes neither a tier nor an action.`,
+      {
+        pointer: '/needs',
+      },
+    )
   const foreign = needs.find(need => foreignActions(need).length > 0)
   if (foreign)
-    throw new Problem('action.unknown', `${foreign.kind} has no ${sayList(foreignActions(foreign), 'or')}.`, {
-      pointer: '/needs',
-    })
+    throw new Problem(
+      'action.unknown',
+      `${capitalised(withArticle(kinds[foreign.kind].noun))} has no ${sayList(foreignActions(foreign), 'or')}.`,
+      {
+        pointer: '/needs',
+      },
+    )
 }
 
 /** Removes one of the business's own purposes. What was given for it stays. */

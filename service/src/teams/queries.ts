@@ -66,8 +66,13 @@ export async function joinOnce(manager: EntityManager, team: string, person: str
   return added.length > 0
 }
 
-export async function takeOutOfTeam(manager: EntityManager, team: string, person: string): Promise<void> {
-  await manager.query('DELETE FROM team_member WHERE team_id = $1 AND person_id = $2', [team, person])
+/** Takes somebody out of a team; false when they were not in it. */
+export async function takeOutOfTeam(manager: EntityManager, team: string, person: string): Promise<boolean> {
+  const [, taken] = (await manager.query('DELETE FROM team_member WHERE team_id = $1 AND person_id = $2', [
+    team,
+    person,
+  ])) as [unknown, number]
+  return taken > 0
 }
 
 /** Dissolves a team: nobody is in it any more, and its handle is free. */

@@ -1,3 +1,4 @@
+import { kinds, sayMany } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
@@ -15,12 +16,13 @@ export function tieAssets(kit: Kit) {
   return (acting: Acting, named: { asset: string; other: string }): Promise<{ result: string }> =>
     arrange(kit, acting, named, 'asset.tied', async (change, { one, other }) => {
       assertFitting(one, other)
+      const already = await areTied(change, one, other)
       await change.manager.query(
         'INSERT INTO tie (one_id, other_id, tied_at, tied_by) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
         [...inOrder(one, other), change.now.toString(), acting.live.person],
       )
       return {
-        said: `tied ${other.name} to ${one.name}.`,
+        said: `tied ${other.name} to ${one.name}${already ? ', as they were' : ''}.`,
         result: `${other.name} and ${one.name} are tied: a purpose given on one takes the other along.`,
       }
     })
@@ -30,9 +32,10 @@ export function tieAssets(kit: Kit) {
 export function untieAssets(kit: Kit) {
   return (acting: Acting, named: { asset: string; other: string }): Promise<{ result: string }> =>
     arrange(kit, acting, named, 'asset.untied', async (change, { one, other }) => {
+      const tied = await areTied(change, one, other)
       await change.manager.query('DELETE FROM tie WHERE one_id = $1 AND other_id = $2', inOrder(one, other))
       return {
-        said: `untied ${other.name} from ${one.name}.`,
+        said: `untied ${other.name} from ${one.name}${tied ? '' : '; they were not tied'}.`,
         result: `${other.name} and ${one.name} are no longer tied. What was given stays.`,
       }
     })
@@ -43,7 +46,7 @@ function assertFitting(one: Asset, other: Asset): void {
   if (one.kind === other.kind)
     throw new Problem(
       'tie.unfitting',
-      `${one.name} and ${other.name} are both ${one.kind}: a tie joins two kinds that work together.`,
+      `${one.name} and ${other.name} are both ${sayMany(kinds[one.kind].noun)}: a tie joins two kinds that work together.`,
     )
 }
 
@@ -68,6 +71,14 @@ async function arrange(
     })
     return { result }
   })
+}
+
+async function areTied(change: Change, one: Asset, other: Asset): Promise<boolean> {
+  const rows = (await change.manager.query(
+    'SELECT FROM tie WHERE one_id = $1 AND other_id = $2',
+    inOrder(one, other),
+  )) as unknown[]
+  return rows.length > 0
 }
 
 function inOrder(one: Asset, other: Asset): [string, string] {
