@@ -199,3 +199,48 @@ test('a path is said as a sentence, with what it hides, its end, its purpose and
   )
   expect(ferries.name).toBe('Ondaverde Ferries')
 })
+
+test('what waits is shown as what it will come to, and told as stopped when only some of it has not begun', () => {
+  const shown = (grants: AccessFacts['grants'], memberships = [aMembership()]) => {
+    const facts = someFacts({ grants, memberships })
+    return showReach(facts, reachOf(facts, now))
+  }
+  const later = aGrant({ id: 'later', from: days(3), tier: 'draft' })
+  const noted = aGrant({ id: 'noted', tier: 'watch' })
+  expect(shown([later])).toMatchObject({ state: 'not begun', level: 'draft' })
+  expect(shown([later, noted])).toMatchObject({ state: 'in force', level: 'watch' })
+  const paused = [aMembership({ paused: true })]
+  expect(shown([noted], paused)).toMatchObject({ state: 'stopped', level: 'watch' })
+  const agencies = aGrant({ id: 'theirs', giver: agency, upstream: 'up', from: days(3) })
+  const both = someFacts({
+    memberships: [aMembership({ paused: true }), aMembership({ business: agency.id })],
+    grants: [noted, agencies],
+    upstream: [aGrant({ id: 'up', holder: toBusiness(agency) })],
+  })
+  expect(showReach(both, reachOf(both, now))).toMatchObject({ state: 'stopped', level: 'run' })
+  expect(shown([aGrant({ ended: days(-1) })])).toBeNull()
+})
+
+test('an admin who is not there now is shown by the highest tier all the same, and nobody else is', () => {
+  const admin = (over: object) => {
+    const facts = someFacts({ memberships: [aMembership({ standing: 'admin', ...over })] })
+    return showReach(facts, reachOf(facts, now))!
+  }
+  expect(admin({})).toMatchObject({ level: 'steward', state: 'in force' })
+  expect(admin({ paused: true })).toMatchObject({ level: 'steward', state: 'stopped' })
+  const named = someFacts({ grants: [aGrant({ tier: 'run', actions: ['billing.see'] })] })
+  expect(showReach(named, reachOf(named, now))).toMatchObject({ tier: 'run', named: ['billing.see'] })
+})
+
+test('a refusal tells of the grant that is over, and not of one on the way that goes on', () => {
+  const facts = staffed({ until: days(-1) })
+  const told = sayDecision(facts, decide(facts, 'ads.draft', now), 'ads.draft', now)
+  expect(told).toContain('22 November 2026')
+  expect(told).not.toContain('December')
+  const ended = staffed({ ended: days(-2), until: days(9) })
+  expect(sayDecision(ended, decide(ended, 'ads.draft', now), 'ads.draft', now)).toContain('21 November 2026')
+  const justNow = someFacts({ grants: [aGrant({ until: now })] })
+  expect(sayDecision(justNow, decide(justNow, 'ads.draft', now), 'ads.draft', now)).toContain('23 November 2026')
+  const paused = someFacts({ grants: [aGrant({ until: days(5) })], memberships: [aMembership({ paused: true })] })
+  expect(sayDecision(paused, decide(paused, 'ads.draft', now), 'ads.draft', now)).not.toMatch(/\d{4}/)
+})

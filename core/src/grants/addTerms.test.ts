@@ -50,3 +50,52 @@ test('an end is never dropped, and moves outward only for what was asked for', (
     code: 'ask.would-lower',
   })
 })
+
+test('on a bundle, granting an ask adds on every kind that it takes in, and lowers on none', () => {
+  const kinds = ['ad-account', 'page', 'property'] as const
+  const onBundle = fc.record({
+    tier: fc.option(fc.constantFrom(...tiers)),
+    actions: fc.subarray(['billing.see', 'ads.attach', 'analysis.make', 'contacts.download'] as const),
+    hiding: fc.subarray([...allFigures]),
+    from: fc.constant(null),
+    until: fc.option(fc.nat(5).map(days => now.add({ hours: (days + 1) * 24 }))),
+  })
+  let kept = 0
+  let added = 0
+  fc.assert(
+    fc.property(onBundle, onBundle, (has, asked) => {
+      const outcome = addTerms(kinds, has, asked)
+      if (!outcome.ok) return
+      if (outcome.terms === has) kept++
+      for (const kind of kinds) {
+        const level = levelOf(kind, outcome.terms)
+        expect(covers(level, levelOf(kind, has))).toBe(true)
+        expect([...levelOf(kind, asked).actions].every(action => level.actions.has(action))).toBe(true)
+        if ([...levelOf(kind, asked).actions].some(action => !levelOf(kind, has).actions.has(action))) added++
+        for (const action of level.actions)
+          expect(
+            levelOf(kind, has).actions.has(action) || levelOf(kind, asked).actions.has(action),
+            `${kind} ${action}`,
+          ).toBe(true)
+      }
+    }),
+    { numRuns: 300 },
+  )
+  expect(Math.min(kept, added)).toBeGreaterThan(5)
+})
+
+test('what is hidden stays hidden where figures were shown, and is as asked for where there were none', () => {
+  const bare = { tier: null, hiding: [], from: null, until: null }
+  const attach = { ...bare, actions: ['ads.attach' as const] }
+  const watch = { ...bare, tier: 'watch' as const, actions: [], hiding: ['revenue' as const] }
+  expect(addTerms(['page'], attach, watch)).toMatchObject({ terms: { hiding: ['revenue'] } })
+  expect(addTerms(['page'], { ...watch, hiding: [] }, { ...watch, tier: 'run' })).toMatchObject({
+    terms: { hiding: [] },
+  })
+  expect(addTerms(['ad-account', 'page'], { ...watch, hiding: [] }, { ...watch, tier: 'run' })).toMatchObject({
+    terms: { hiding: [] },
+  })
+  expect(addTerms(['tag', 'page'], { ...watch, hiding: ['spend'] }, { ...watch, tier: 'run' })).toMatchObject({
+    terms: { hiding: ['spend'] },
+  })
+})

@@ -130,3 +130,36 @@ test('what lies above a ceiling that was lowered counts for nothing: it is chang
     code: 'grant.above-own-level',
   })
 })
+
+test('whatever is refused gives nothing, and says so', () => {
+  const soon = now.add({ hours: 1 })
+  const watching = { level: levelOf('ad-account', { tier: 'watch', actions: [], hiding: [] }), until: null }
+  const temp = { ...admin, until: now.add({ hours: 2 }) }
+  const refused: [string, ReturnType<typeof planLet>][] = [
+    ['action.unknown', planLet('ad-account', terms({ actions: ['caption.edit'] }), admin, [], now)],
+    ['date.past', planLet('ad-account', terms({ until: now }), admin, [], now)],
+    ['date.order', planLet('ad-account', terms({ from: soon, until: soon }), admin, [], now)],
+    ['action.not-alone', planLet('ad-account', terms({ tier: null, actions: ['access.change'] }), admin, [], now)],
+    ['grant.above-own-level', planLet('ad-account', terms(), watching, [], now)],
+    ['grant.held-above', planLet('ad-account', terms({ tier: 'watch' }), watching, [terms()], now)],
+    ['grant.beyond-own-end', planLet('ad-account', terms(), temp, [], now)],
+    ['grant.beyond-own-end', planLet('ad-account', terms({ until: soon }), temp, [terms()], now)],
+  ]
+  for (const [code, plan] of refused) expect(plan).toMatchObject({ ok: false, code })
+  expect(planLet('ad-account', terms({ tier: 'steward', actions: ['access.change'] }), admin, [], now).ok).toBe(true)
+})
+
+test('one grant that takes the place of several is a change, and lasts longer only when it outlasts them all', () => {
+  const at = (hours: number) => now.add({ hours })
+  const several = [terms({ until: at(5) }), terms({ until: at(9) })]
+  const plan = (until: Terms['until'], current = several) =>
+    planLet('ad-account', terms({ until }), admin, current, now)
+  expect(plan(at(5))).toMatchObject({ change: 'changed', takesProof: false })
+  expect(plan(at(7))).toMatchObject({ takesProof: false })
+  expect(plan(at(9))).toMatchObject({ takesProof: false })
+  expect(plan(at(10))).toMatchObject({ takesProof: true })
+  expect(plan(null)).toMatchObject({ takesProof: true })
+  expect(plan(null, [terms(), ...several])).toMatchObject({ change: 'changed', takesProof: false })
+  expect(plan(null, [...several, terms()])).toMatchObject({ takesProof: false })
+  expect(plan(at(5), [terms({ until: at(5) })])).toMatchObject({ change: 'same' })
+})

@@ -104,3 +104,24 @@ test('what is passed on hangs on the grant that covers it; to a further business
   expect(grantToPassOn([wide, passedOn], ['ad-account'], terms(), true)).toBeNull()
   expect(grantToPassOn([], ['ad-account'], terms(), false)).toBeNull()
 })
+
+test('on a bundle, one kind on which it weighs, or on which it is more, is enough', () => {
+  const kinds: readonly Kind[] = ['tag', 'ad-account']
+  expect(isWeighty(kinds, terms({ tier: null, actions: ['billing.see'] }))).toBe(true)
+  expect(isWeighty(['tag', 'page'], terms({ tier: null, actions: ['billing.see'] }))).toBe(false)
+  expect(termsTakeProof(['page', 'ad-account'], null, terms({ tier: null, actions: ['ads.publish'] }))).toBe(true)
+  expect(termsTakeProof(['page', 'channel'], null, terms({ tier: null, actions: ['ads.publish'] }))).toBe(false)
+  const named = terms({ tier: 'watch', actions: ['ads.publish'] })
+  expect(isLess(['page', 'ad-account'], terms({ tier: 'watch' }), named)).toBe(false)
+  const grant = (over: object) => ({ ...terms({ tier: 'watch' }), mayPassOn: false, upstream: null, ...over })
+  const [some, everything] = [grant({ actions: ['ads.publish'] }), grant({ tier: 'run' })]
+  const wanted = terms({ tier: null, actions: ['ads.publish', 'post.publish'] })
+  expect(grantToPassOn([some, everything], ['ad-account', 'page'], wanted, false)).toBe(everything)
+})
+
+test('whoever answers hides all that was to be hidden, also a figure that their level would not show anyway', () => {
+  const proposed = terms({ tier: 'watch', hiding: ['contacts'] })
+  expect(isLess(['page'], proposed, terms({ tier: null, actions: ['ads.attach'], hiding: [] }))).toBe(false)
+  expect(isLess(['page'], proposed, terms({ tier: null, actions: ['ads.attach'], hiding: ['contacts'] }))).toBe(false)
+  expect(isLess(['page'], proposed, terms({ tier: 'watch', hiding: ['contacts', 'revenue'] }))).toBe(true)
+})

@@ -20,3 +20,11 @@ test('a part of a word finds every kind that has it, nothing finds all, and nons
   expect(findKinds('zeppelin')).toEqual([])
   expect(kindMeantBy('account')).toBeNull()
 })
+
+test('words are the same with any dashes, spaces, capital letters and plural; what means just one kind comes alone', () => {
+  for (const word of ['Ad  Account', 'ad-account', 'AD – ACCOUNTS', ' ad account '])
+    expect(findKinds(word), word).toEqual(['ad-account'])
+  expect(findKinds('page')).toEqual(['page'])
+  expect(findKinds('pag')).toContain('page')
+  expect(findKinds('   ')).toEqual(allKinds)
+})

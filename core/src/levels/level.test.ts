@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { allFigures, allKinds, kinds, type Kind } from '../kinds/index.ts'
+import { allActions, allFigures, allKinds, kinds, type Kind } from '../kinds/index.ts'
 import { covers, financeLevel, fullLevel, levelOf, narrow, noAccess, sameLevel, unite, type Level } from './level.ts'
 import { actionsOfKind, actionsOfTier, highestTierWithin, leastTier, tiers } from './tier.ts'
 
@@ -91,4 +91,27 @@ test('what a kind contains and what it is called exist in the catalogue', () => 
     for (const inner of rules.contains) expect(allKinds).toContain(inner)
     for (const action of rules.spends) expect(actionsOfKind(rules.kind as Kind)).toContain(action)
   }
+})
+
+test('uniting with nothing changes nothing, from either side, and narrowing with nothing leaves nothing', () => {
+  const some = levelOf('ad-account', { tier: 'run', actions: [], hiding: ['spend'] })
+  for (const united of [unite(some, noAccess), unite(noAccess, some)]) expect(sameLevel(united, some)).toBe(true)
+  expect(sameLevel(unite(noAccess, noAccess), noAccess)).toBe(true)
+  for (const left of [narrow(some, noAccess), narrow(noAccess, some)]) expect(sameLevel(left, noAccess)).toBe(true)
+})
+
+test('the same terms come to the same level, however many others were worked out between', () => {
+  const terms = { tier: 'run', actions: ['billing.see'], hiding: ['revenue'] } as const
+  const before = levelOf('ad-account', terms)
+  const copy = { actions: new Set(before.actions), sees: new Set(before.sees) }
+  const combinations = 2 ** allActions.length
+  for (let bits = 0; bits < Math.min(combinations, 6_000); bits++)
+    levelOf('page', { tier: null, actions: allActions.filter((_action, at) => (bits >> at) & 1), hiding: [] })
+  expect(levelOf('ad-account', terms)).toEqual(copy)
+})
+
+test('a tier that holds one of several actions is not enough for them', () => {
+  expect(leastTier('ad-account', ['ads.see', 'ads.publish'])?.tier).toBe('run')
+  expect(leastTier('ad-account', ['ads.publish', 'ads.see'])?.tier).toBe('run')
+  expect(leastTier('ad-account', ['ads.see', 'billing.see'])).toBeNull()
 })

@@ -58,3 +58,31 @@ test('a mistyped number is not taken for a name', () => {
   expect(looksLikeNumber('bea@ondaverde.example')).toBe(false)
   expect(readNumber('B-4815-1623').ok).toBe(false)
 })
+
+test('a number is a whole number: nothing stands before or behind it', () => {
+  fc.assert(
+    fc.property(kinds, eightDigits, fc.constantFrom('1', 'A', 'x', '.'), (kind, digits, more) => {
+      const number = formatNumber(kind, digits)
+      expect(readNumber(number).ok).toBe(true)
+      expect(readNumber(`${more}${number}`)).toEqual({ ok: false, code: 'number.malformed' })
+      expect(readNumber(`${number}${more}`)).toEqual({ ok: false, code: 'number.malformed' })
+    }),
+  )
+})
+
+test.each([
+  ['B-4815', true],
+  ['B4815', true],
+  ['b 4815', true],
+  ['a–4815–1623–97', true],
+  ['B-481', true],
+  ['B-48', false],
+  ['B', false],
+  ['Bx4815', false],
+  ['B-4815x', false],
+  ['xB-4815', false],
+  ['C-4815', false],
+  ['bea', false],
+])('“%s” is meant as a number: %s', (text, is) => {
+  expect(looksLikeNumber(text)).toBe(is)
+})

@@ -2,11 +2,15 @@ import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { Temporal } from '../time/index.ts'
 import {
+  courses,
   isFreshProof,
   lapseOf,
   nextDueAt,
+  proposalStates,
+  sayState,
   stateAt,
   stepProposal,
+  type CourseName,
   type ProposalTimes,
   type ProposalStep,
 } from './course.ts'
@@ -55,4 +59,49 @@ test('a proof is fresh for ten minutes', () => {
   expect(isFreshProof(sentAt, sentAt.add({ minutes: 9, seconds: 59 }))).toBe(true)
   expect(isFreshProof(sentAt, sentAt.add({ minutes: 10 }))).toBe(false)
   expect(isFreshProof(null, sentAt)).toBe(false)
+})
+
+const courseNames = Object.keys(courses) as CourseName[]
+const states = fc.constantFrom(...proposalStates)
+const anyStep = fc.constantFrom<ProposalStep>('accept', 'decline', 'withdraw', 'lapse', 'void', 'complete', 'stop')
+
+test('in any course a step leads on, says the same again, or is told what came first; and no answer is ever undone', () => {
+  fc.assert(
+    fc.property(states, anyStep, fc.constantFrom(...courseNames), fc.nat(20), (state, step, name, days) => {
+      const times = course({ state })
+      const before = stateAt(times, after(days))
+      const outcome = stepProposal(times, step, after(days), name)
+      const table: Record<string, Record<string, string> | undefined> = courses[name]
+      const next = table[before]?.[step]
+      if (next) expect(outcome).toEqual({ ok: true, state: next, repeated: false })
+      else if (Object.values(table).some(row => row?.[step] === before))
+        expect(outcome).toEqual({ ok: true, state: before, repeated: times.state === before })
+      else expect(outcome).toEqual({ ok: false, code: 'proposal.answered', state: before })
+    }),
+    { numRuns: 500 },
+  )
+})
+
+test('what was answered does not lapse, however long ago it was sent', () => {
+  for (const state of proposalStates.filter(one => one !== 'open'))
+    expect(stateAt(course({ state }), after(99)), state).toBe(state)
+  expect(stepProposal(course(), 'lapse', after(14))).toEqual({ ok: true, state: 'lapsed', repeated: false })
+  expect(stepProposal(course({ state: 'lapsed' }), 'lapse', after(14))).toMatchObject({ ok: true, repeated: true })
+})
+
+test('with a time to stop after the yes, the yes cools, and is then stopped or completed, and not both', () => {
+  const cools = 'cools after its yes'
+  expect(stepProposal(course(), 'accept', after(1), cools)).toMatchObject({ state: 'cooling' })
+  const cooling = course({ state: 'cooling' })
+  expect(stepProposal(cooling, 'accept', after(2), cools)).toEqual({ ok: true, state: 'cooling', repeated: true })
+  expect(stepProposal(cooling, 'decline', after(2), cools).ok).toBe(false)
+  expect(stepProposal(cooling, 'stop', after(20), cools)).toMatchObject({ state: 'stopped' })
+  expect(stepProposal(course({ state: 'stopped' }), 'complete', after(20), cools).ok).toBe(false)
+})
+
+test('every state is read in words of its own, and none of them is a code', () => {
+  const words = proposalStates.map(sayState)
+  expect(new Set(words).size).toBe(words.length)
+  expect(words).not.toContain('lapsed')
+  expect(words).not.toContain('void')
 })

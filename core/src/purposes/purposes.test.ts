@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { allActions, allKinds, kinds } from '../kinds/index.ts'
 import { actionsOfKind, levelOf, noAccess, tiers, unite, type Level } from '../levels/index.ts'
-import { actionsOfNeed, foreignActions, knownPurposes, surplusOver, takenOn } from './purpose.ts'
+import { actionsOfNeed, foreignActions, knownPurposes, sayNeed, surplusOver, takenOn, type Need } from './purpose.ts'
 import { readinessFor, type Held } from './readiness.ts'
 import { scopeOf, type ScopeAsset } from './scope.ts'
 
@@ -119,4 +119,124 @@ test('giving a tier where an action would do leaves the surplus that is told', (
   expect(surplusOver(adverts, 'channel', run)).toBeNull()
   expect(actionsOfKind('page')).toEqual(expect.arrayContaining(surplus))
   expect(kinds.page.noun).toBe('page')
+})
+
+test('a tie counts from either end, and only between the two that it joins', () => {
+  const taken = (named: ScopeAsset[], joined: { one: string; other: string }[]) =>
+    scopeOf(adverts, named, all, joined).items.map(item => item.asset.id)
+  for (const tie of [
+    { one: 'winter', other: 'other page' },
+    { one: 'other page', other: 'winter' },
+  ]) {
+    expect(taken([winter], [tie])).toEqual(['winter', 'other page'])
+    expect(taken([summer], [tie])).toEqual(['summer'])
+  }
+  expect(taken([winter], [{ one: 'other page', other: 'tag' }])).toEqual(['winter'])
+  expect(
+    taken(
+      [winter],
+      [
+        { one: 'other page', other: 'summer' },
+        { one: 'tag', other: 'winter' },
+      ],
+    ),
+  ).toEqual(['winter', 'tag'])
+})
+
+test('what holds an asset belongs to it as much as what it holds', () => {
+  const account = asset('web', 'analytics-account')
+  const shop = asset('shop', 'property', 'web')
+  const elsewhere = asset('app', 'property', 'other web')
+  const both = {
+    name: 'look after the numbers',
+    needs: [
+      { kind: 'analytics-account', tier: 'watch', actions: [], must: true },
+      { kind: 'property', tier: 'watch', actions: [], must: false },
+    ],
+  } as const
+  const owned = [account, shop, elsewhere]
+  expect(scopeOf(both, [shop], owned, []).items.map(item => [item.asset.id, item.must])).toEqual([
+    ['web', true],
+    ['shop', false],
+  ])
+  expect(scopeOf(both, [elsewhere], owned, []).holes).toMatchObject([{ need: { kind: 'analytics-account' } }])
+  expect(scopeOf(both, [account], [account], []).holes).toEqual([])
+})
+
+const someNeeds = fc.uniqueArray(
+  fc.record({
+    kind: fc.constantFrom(...allKinds),
+    tier: fc.option(fc.constantFrom(...tiers)),
+    actions: fc.constant([]),
+    must: fc.boolean(),
+  }),
+  { minLength: 1, maxLength: 5, selector: need => `${need.kind} ${need.must}` },
+)
+
+test('somebody is ready when all that must be is met, holes counted in, whatever else is missing', () => {
+  const answers = new Set<boolean>()
+  fc.assert(
+    fc.property(someNeeds, fc.subarray([...allKinds]), fc.subarray([...allKinds]), (needs, owned, held) => {
+      const purpose = { name: 'any', needs: needs.filter(need => need.tier !== null) }
+      const scope = scopeOf(
+        purpose,
+        [],
+        owned.map(kind => asset(kind, kind)),
+        [],
+      )
+      const { ready, requirements } = readinessFor(purpose, scope, ({ kind }) => ({
+        level: held.includes(kind) ? levelOf(kind, { tier: 'steward', actions: [], hiding: [] }) : noAccess,
+        coming: null,
+      }))
+      const met = ({ kind }: { kind: (typeof allKinds)[number] }) => owned.includes(kind) && held.includes(kind)
+      expect(ready).toBe(purpose.needs.filter(need => need.must).every(met))
+      for (const one of requirements) expect(one.state).toBe(one.asset && met(one.need) ? 'met' : 'missing')
+      for (const hole of requirements.filter(one => !one.asset)) {
+        expect(hole.need.must).toBe(true)
+        expect(hole.missing).toEqual([...actionsOfNeed(hole.need)])
+      }
+      answers.add(ready)
+    }),
+  )
+  expect(answers.size).toBe(2)
+})
+
+test('what is coming is told as coming only when it brings all that is missing', () => {
+  const scope = scopeOf(adverts, [summer], [summer], [])
+  const coming = (tier: (typeof tiers)[number]) => ({
+    level: levelOf('ad-account', { tier, actions: [], hiding: [] }),
+    how: 'not begun' as const,
+  })
+  const state = (held: Held) => readinessFor(adverts, scope, () => held).requirements[0]!.state
+  expect(state({ level: noAccess, coming: coming('run') })).toBe('not begun')
+  expect(state({ level: noAccess, coming: coming('watch') })).toBe('missing')
+  expect(state({ level: coming('watch').level, coming: coming('draft') })).toBe('partly')
+  expect(state({ level: coming('run').level, coming: coming('watch') })).toBe('met')
+})
+
+test('several needs on one kind come to the highest tier, and name only the actions that it does not hold', () => {
+  const need = (tier: (typeof tiers)[number] | null, actions: Need['actions'] = []): Need => ({
+    kind: 'ad-account',
+    tier,
+    actions,
+    must: true,
+  })
+  const taken = (...needs: Need[]) => takenOn({ name: 'any', needs }, 'ad-account')
+  expect(taken(need('run'), need('watch'))).toEqual({ tier: 'run', actions: [] })
+  expect(taken(need('watch'), need('run'))).toEqual({ tier: 'run', actions: [] })
+  expect(taken(need(null, ['ads.publish', 'billing.see']), need('run'))).toEqual({
+    tier: 'run',
+    actions: ['billing.see'],
+  })
+  expect(taken(need(null, ['billing.see']), need(null, ['billing.see']))).toEqual({
+    tier: null,
+    actions: ['billing.see'],
+  })
+  expect(takenOn({ name: 'any', needs: [need('run')] }, 'page')).toBeNull()
+})
+
+test('a need is read as what is done and on what', () => {
+  const said = adverts.needs.map(sayNeed)
+  expect(said[0]).toBe('run on an ad account')
+  expect(said.join('; ')).toContain('use the page in adverts on a page')
 })

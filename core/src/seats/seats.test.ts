@@ -19,3 +19,8 @@ test('a seat beyond them costs its price a month, and of this month the days tha
 test('only what lies beyond is paid for when several join at once', () => {
   expect(seatCost(plan, 9, 3, Temporal.PlainDate.from('2026-11-30')).perMonth).toBe(1200)
 })
+
+test('one more costs the same, however many were beyond before', () => {
+  for (const taken of [10, 11, 30])
+    expect(seatCost(plan, taken, 1, Temporal.PlainDate.from('2026-11-30')).perMonth, String(taken)).toBe(600)
+})

@@ -13,3 +13,10 @@ test('a business is called by its name in small letters, or by the beginning of 
   expect(meantByHandle('gullwright', known)).toHaveLength(2)
   expect(meantByHandle('gull', known)).toHaveLength(0)
 })
+
+test('a business of just that name is meant before all whose name begins with it; signs make no handle', () => {
+  const two = [...known, { name: 'Gullwright' }]
+  expect(meantByHandle('gullwright', two).map(one => one.name)).toEqual(['Gullwright'])
+  expect(businessHandle('  «Café  Zürich» & Söhne!! ')).toBe('cafe-zurich-sohne')
+  expect(businessHandle('--- Line 7 ---')).toBe('line-7')
+})

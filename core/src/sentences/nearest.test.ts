@@ -21,3 +21,11 @@ test('a known name finds itself', () => {
     }),
   )
 })
+
+test('of two that are equally near the first is taken; a long name may be missed by more than a short one', () => {
+  expect(nearest('rum', ['run', 'rut'])).toBe('run')
+  expect(nearest('ruin', ['rut', 'run'])).toBe('run')
+  expect(nearest('wxyz', ['watch'])).toBeNull()
+  expect(nearest('run-our-adverds-plese', ['run-our-adverts-please'])).toBe('run-our-adverts-please')
+  expect(nearest('measure convertions soon', ['measure conversions', 'run'])).toBe('measure conversions')
+})

@@ -38,3 +38,30 @@ test('ages and ends are told in words', () => {
   expect(sayAge(at('2026-11-23T11:00Z'), at('2026-11-23T10:00Z'))).toBe('in an hour')
   expect(sayEnd(at('2027-05-23T23:00Z'), 'Europe/Lisbon')).toBe('23 May 2027')
 })
+
+test.each([
+  ['2027-03-31', { date: '2027-03-31' }],
+  ['2028-02-29', { date: '2028-02-29' }],
+  ['2027-03-31T18:00+01:00', { at: '2027-03-31T18:00+01:00' }],
+  ['2027-03-31t18:00:30z', { at: '2027-03-31T18:00:30Z' }],
+  ['2027-02-29', null],
+  ['2027-13-01', null],
+  ['2027-3-1', null],
+  ['x2027-03-31', null],
+  ['2027-03-31x', null],
+  ['2027-03-31T18:00', null],
+  ['2027-03-31T25:00Z', null],
+  ['2027-02-30T18:00Z', null],
+  ['2027-03-31T18:00+01:00[Europe/Lisbon]', null],
+  ['say 2027-03-31T18:00Z', null],
+  ['2027-03-31T18:00Z!', null],
+  ['', null],
+])('“%s” is read as the moment it says, or as none', (text, moment) => {
+  expect(readMoment(text)).toEqual(moment)
+})
+
+test('what is just over was just now, and what is just ahead is in a moment', () => {
+  const now = at('2026-11-23T10:00:00Z')
+  const ages = [0, 5, 6, 59, 60, -60].map(seconds => sayAge(now.add({ seconds }), now))
+  expect(ages).toEqual(['just now', 'just now', 'in a moment', 'in a moment', 'in a minute', 'a minute ago'])
+})

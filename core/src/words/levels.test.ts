@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
-import { type Action } from '../kinds/index.ts'
-import { levelOf } from '../levels/index.ts'
+import { allKinds, kinds, type Action } from '../kinds/index.ts'
+import { actionsOfKind, levelOf, tiers } from '../levels/index.ts'
 import { describeLevel, sayLevel } from './levels.ts'
 import { sayList } from './lists.ts'
 
@@ -34,4 +34,26 @@ test('a level is called the same, in whatever order its actions were given', () 
 test('a list reads as people say it', () => {
   expect(sayList(['a'])).toBe('a')
   expect(sayList(['a', 'b', 'c'])).toBe('a, b and c')
+})
+
+test('what a level shows, hides, spends and gives is told for every tier of every kind', () => {
+  for (const kind of allKinds)
+    for (const tier of tiers) {
+      const level = levelOf(kind, { tier, actions: [], hiding: ['revenue'] })
+      const told = describeLevel(kind, level)
+      expect([...told.sees, ...told.hidden].sort(), `${kind} ${tier}`).toEqual([...kinds[kind].figures].sort())
+      expect(told.sees).toEqual(kinds[kind].figures.filter(figure => level.sees.has(figure)))
+      expect(told.hidden.includes('revenue')).toBe(kinds[kind].figures.includes('revenue'))
+      expect(told.canSpend).toBe(kinds[kind].spends.some(action => level.actions.has(action)))
+      expect(told.canGiveAccess).toBe(tier === 'steward' && actionsOfKind(kind).includes('access.change'))
+    }
+})
+
+test('one action that spends is enough to spend', () => {
+  const spends = allKinds.flatMap(kind => kinds[kind].spends.map(action => ({ kind, action })))
+  expect(spends.length).toBeGreaterThan(1)
+  for (const { kind, action } of spends)
+    expect(describeLevel(kind, levelOf(kind, { tier: null, actions: [action], hiding: [] })).canSpend, action).toBe(
+      true,
+    )
 })

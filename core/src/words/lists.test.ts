@@ -30,4 +30,5 @@ test('a reason stands behind what was done, and the sentence ends once', () => {
   expect(withReason('Agnese paused Tomasz', 'until he is back')).toBe('Agnese paused Tomasz: “until he is back”.')
   expect(withReason('Agnese paused Tomasz', 'He is at sea.')).toBe('Agnese paused Tomasz: “He is at sea.”')
   expect(withReason('Agnese paused Tomasz', null)).toBe('Agnese paused Tomasz.')
+  expect(withReason('Agnese paused Tomasz', 'Back? Not yet')).toBe('Agnese paused Tomasz: “Back? Not yet”.')
 })
