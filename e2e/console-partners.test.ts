@@ -124,7 +124,7 @@ test('the agency puts somebody on it beneath the ceiling; the owner sees them, a
   await agnese.getByText('Frozen: Marisol Engstrom reaches none of your assets any more').waitFor()
   expect(await scene.can(marisol, 'ads.draft', winter)).toBe(false)
   await person.getByRole('button', { name: 'Let them go on' }).click()
-  await agnese.getByText('Lifted: Marisol Engstrom').waitFor()
+  await agnese.getByText('Lifted: what Gullwright & Moss put Marisol Engstrom on counts again').waitFor()
   expect(await findings(agnese)).toEqual([])
 })
 

@@ -111,11 +111,20 @@ function start(what: 'serve' | 'demo', args: string[]): Promise<void> {
 export async function runProgram(args: readonly string[], environment: Environment): Promise<number> {
   process.exitCode = 0
   try {
+    refuseEmpty(args)
     await makeProgram(environment).parseAsync([...args], { from: 'user' })
     return Number(process.exitCode)
   } catch (error) {
     return told(error)
   }
+}
+
+/** A variable that is not set in a script must not widen what is asked: less becoming all, one asset becoming every one. */
+function refuseEmpty(args: readonly string[]): void {
+  const at = args.findIndex(arg => !arg.trim() || /^--[\w-]+=\s*$/.test(arg))
+  if (at < 0) return
+  const where = args[at]!.trim() || (at > 0 ? `What comes after “${args[at - 1]}”` : 'The first word')
+  throw new Exit(2, `${where} is empty, as by a variable that is not set. Nothing was done.`)
 }
 
 function told(error: unknown): number {

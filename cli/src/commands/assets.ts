@@ -75,8 +75,8 @@ export function assetCommands(program: Command, run: Run): void {
   assets
     .command('rename <what>')
     .description('give an asset another name or handle; its number stays')
-    .option('--name <name>')
-    .option('--handle <handle>')
+    .option('--name <name>', 'what people call it')
+    .option('--handle <handle>', 'what sentences call it, as summer-crossings')
     .action(
       run(async (context, options: { name?: string; handle?: string }, what: string) => {
         if (!options.name && !options.handle) throw new Exit(2, 'Say --name, --handle or both.')

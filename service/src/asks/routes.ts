@@ -13,7 +13,7 @@ import { readWanted } from '../proposals/readWanted.ts'
 const tags = ['asks']
 
 const askWanted = object({
-  wanted: string().trim().max(1500).required('say what you ask for').meta({
+  wanted: string().max(1500).required('say what you ask for').meta({
     description: 'As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`.',
   }),
   reason: string().trim().min(1, 'a reason is needed').max(500).required('a reason is needed'),

@@ -103,6 +103,16 @@ const doings: [done: string, asBefore: string, act: () => Promise<unknown>][] = 
     () => answerOf(client().DELETE('/v1/businesses/{business}/assets/{asset}/archive', asset())),
   ],
   [
+    'somebody is paused',
+    'who was paused already',
+    () => answerOf(client().PUT('/v1/businesses/{business}/people/{person}/pause', { ...person(), body: {} })),
+  ],
+  [
+    'somebody is frozen',
+    'who was frozen already',
+    () => answerOf(client().PUT('/v1/businesses/{business}/people/{person}/freeze', { ...person(), body: {} })),
+  ],
+  [
     'one of a partner’s people is frozen',
     'they were frozen already',
     () =>

@@ -3,6 +3,7 @@ import fastJson, { type Schema as SerializerSchema } from 'fast-json-stringify'
 import { ValidationError, type AnySchema, type InferType } from 'yup'
 import { jsonSchemaOf } from './json-schema.ts'
 import { Problem } from './problem.ts'
+import { tidierOf } from './typed-text.ts'
 
 /** Lets Fastify's requests and replies take their types from the routes' Yup schemas. */
 export interface YupTypes extends FastifyTypeProvider {
@@ -29,19 +30,22 @@ export type SurelyFits = (data: unknown) => boolean
 
 /** Checks what comes in against the route's schema, and drops from what goes out all that its schema does not name. */
 export function useYup(app: FastifyInstance): void {
-  app.setValidatorCompiler<AnySchema>(({ schema, httpPart }) => data => {
+  app.setValidatorCompiler<AnySchema>(({ schema, httpPart }) => {
     const isBody = httpPart === 'body'
-    const { surely } = (schema.meta() ?? {}) as { surely?: SurelyFits }
-    if (isBody && surely?.(data)) return { value: data }
-    try {
-      const value: unknown = schema.validateSync(isBody ? (data ?? {}) : data, {
-        abortEarly: false,
-        strict: isBody,
-        stripUnknown: false,
-      })
-      return { value }
-    } catch (error) {
-      return { error: error instanceof ValidationError ? asProblem(error, httpPart ?? 'request') : (error as Error) }
+    const tidy = isBody ? tidierOf(schema) : null
+    return data => {
+      const { surely } = (schema.meta() ?? {}) as { surely?: SurelyFits }
+      if (isBody && surely?.(data)) return { value: data }
+      try {
+        const value: unknown = schema.validateSync(isBody ? (tidy ? tidy(data ?? {}) : (data ?? {})) : data, {
+          abortEarly: false,
+          strict: isBody,
+          stripUnknown: false,
+        })
+        return { value }
+      } catch (error) {
+        return { error: error instanceof ValidationError ? asProblem(error, httpPart ?? 'request') : (error as Error) }
+      }
     }
   })
   app.setSerializerCompiler<AnySchema>(({ schema }) => fastJson(jsonSchemaOf(schema) as unknown as SerializerSchema))

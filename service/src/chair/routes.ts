@@ -1,4 +1,5 @@
 import { object, string } from 'yup'
+import { severalLines } from '../base/typed-text.ts'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
@@ -15,7 +16,7 @@ const trustWanted = object({
 }).noUnknown()
 const chairWanted = object({
   address: string().trim().max(254).required('the client’s e-mail address is needed'),
-  note: string().trim().max(1000),
+  note: string().trim().max(1000).meta(severalLines),
 }).noUnknown()
 const chairOffered = object({ result: string().required(), proposal: string().required() })
 

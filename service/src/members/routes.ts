@@ -1,5 +1,6 @@
 import { standings, type Standing } from '@famiglia/core'
 import { object, string } from 'yup'
+import { severalLines } from '../base/typed-text.ts'
 import { onceIn } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
@@ -17,7 +18,7 @@ const standingWanted = object({
   standing: string()
     .oneOf([...standings])
     .required('say which standing'),
-  note: string().trim().max(1000),
+  note: string().trim().max(1000).meta(severalLines),
 }).noUnknown()
 const standingOut = object({ result: string().required(), proposal: string().nullable().defined() })
 const withReason = object({ reason: string().trim().max(500) }).noUnknown()

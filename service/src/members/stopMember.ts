@@ -32,7 +32,10 @@ export function stopMember(kit: Kit, how: Stop) {
       change.record({
         chain: acting.id,
         what: already ? `member.${how}-repeated` : `member.${done[how]}`,
-        sentence: withReason(`${acting.live.name} ${done[how]} ${person.name}`, reason),
+        sentence: withReason(
+          `${acting.live.name} ${done[how]} ${person.name}${already ? `, who was ${stopped[how]} already` : ''}`,
+          reason,
+        ),
         about: person.id,
       })
       if (!already && person.id !== acting.live.person)

@@ -62,6 +62,17 @@ test('less can be accepted, never more, and what was taken out is shown to both'
   await part()
 })
 
+test('less that says nothing is not all: it is refused, and the offer stays open', async () => {
+  const proposal = await offer(`run on ${winter}`)
+  expect(await problemOf(accept(callum, proposal, { less: '' }))).toMatchObject({
+    code: 'request.invalid',
+    pointer: '/less',
+  })
+  expect(await problemOf(accept(callum, proposal, { less: '  ' }))).toMatchObject({ code: 'sentence.unreadable' })
+  expect(await can(callum.email, 'ads.see')).toBe(false)
+  await decline(callum, proposal)
+})
+
 test('giving access and passing on are questions of their own, and no unless they are said', async () => {
   expect(await problemOf(offer(`steward on ${winter}`))).toMatchObject({ code: 'offer.question-open' })
   expect(await problemOf(scene.say(agnese, `let ${scene.tomasz.email} run on ${winter} may pass on`))).toMatchObject({

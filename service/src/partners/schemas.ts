@@ -1,4 +1,5 @@
 import { array, boolean, number, object, string } from 'yup'
+import { severalLines } from '../base/typed-text.ts'
 import { idText } from '../base/id-text.ts'
 import { pageOf } from '../base/page.ts'
 import { instantOut } from '../sign-in/schemas.ts'
@@ -109,7 +110,12 @@ const cardPurpose = object({
   reason: string().trim().max(300).required('say why the purpose is needed'),
 }).noUnknown()
 export const cardWanted = object({
-  introduction: string().trim().min(1).max(600).required('a few words about the business are needed'),
+  introduction: string()
+    .trim()
+    .min(1)
+    .max(600)
+    .meta(severalLines)
+    .required('a few words about the business are needed'),
   contact: string().trim().max(200).required('whom clients write to is needed'),
   purposes: array(cardPurpose.required()).min(1, 'name a purpose at least').max(10).required(),
 }).noUnknown()

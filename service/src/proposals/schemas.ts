@@ -113,7 +113,7 @@ export const sentAgain = object({ sentTo: string().required(), staysOpenUntil: s
 
 export const answerGiven = object({
   less: string()
-    .trim()
+    .min(1, 'say what is taken instead')
     .max(1500)
     .meta({ description: 'What is accepted or granted instead: `watch on …`. Never more than was proposed.' }),
   reason: string().trim().max(500),

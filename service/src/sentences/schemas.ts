@@ -1,5 +1,6 @@
 import { allFigures, standings } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
+import { severalLines } from '../base/typed-text.ts'
 import { requirement } from '../purposes/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
@@ -8,14 +9,14 @@ const figure = string()
   .required()
 
 export const sentenceSaid = object({
-  sentence: string().trim().min(1, 'a sentence is needed').max(2000).required('a sentence is needed'),
-  note: string().trim().max(1000),
+  sentence: string().min(1, 'a sentence is needed').max(2000).required('a sentence is needed'),
+  note: string().trim().max(1000).meta(severalLines),
   standing: string()
     .oneOf(standings)
     .meta({ description: 'What somebody who is invited by it joins as; member unless said.' }),
 }).noUnknown()
 export const sentencePreviewed = object({
-  sentence: string().trim().max(2000).required('a sentence is needed'),
+  sentence: string().max(2000).required('a sentence is needed'),
   standing: string()
     .oneOf(standings)
     .meta({ description: 'What somebody new is to join as; without it as an open invitation says, else as member.' }),

@@ -39,6 +39,28 @@ test('the review tells what it allows and keeps back, until which instant in whi
   expect(told).toMatchObject({ takesProof: true, who: [{ state: 'new' }], mails: [{ to: 'bea@ondaverde.example' }] })
 })
 
+test('spaces around a sentence are no fault, and an error points into it as it was typed', async () => {
+  expect((await preview(scene.agnese, `  let bea@ondaverde.example run on ${crossings} \n`)).assets).toHaveLength(1)
+  const typed = `\n  let bea@ondaverde.example rum on ${crossings}  `
+  const { start, end } = (await problemOf(preview(scene.agnese, typed))) as unknown as { start: number; end: number }
+  expect(typed.slice(start, end)).toBe('rum')
+  expect(await problemOf(preview(scene.agnese, '   '))).toMatchObject({ code: 'sentence.unreadable' })
+})
+
+test('a note keeps its lines, and what nobody would see of it is left out', async () => {
+  const typed = ' Hello Bea,\r\nwelcome to the\u202e crossings.\u200b '
+  await answerOf(
+    scene.agnese.client.POST('/v1/businesses/{business}/sentences', {
+      params: { path: { business: scene.agnese.business } },
+      body: { sentence: `let noted@ondaverde.example watch on ${crossings}`, note: typed },
+    }),
+  )
+  const [{ note }] = (await scene.sql<{ note: string }>('SELECT note FROM proposal ORDER BY sent_at DESC LIMIT 1')) as [
+    { note: string },
+  ]
+  expect(note).toBe('Hello Bea,\nwelcome to the crossings.')
+})
+
 test('a review sends nothing and changes nothing', async () => {
   const before = await scene.sql(
     'SELECT (SELECT count(*) FROM proposal) AS proposals, (SELECT count(*) FROM mail) AS mails, (SELECT count(*) FROM history) AS entries',

@@ -1,0 +1,51 @@
+import type { Command } from 'commander'
+import { afterEach, expect, test, vi } from 'vitest'
+import { makeProgram, runProgram } from './program.ts'
+
+/** Nobody listens there: whatever is sent ends with 5, and what is refused before with 2. */
+const environment = { FAMIGLIA_URL: 'http://127.0.0.1:9', FAMIGLIA_TOKEN: 'a-token' }
+const someProposal = '01a21496-45a0-7432-9790-617c8d599c5b'
+
+afterEach(() => vi.restoreAllMocks())
+
+async function run(...args: string[]): Promise<{ status: number; said: string }> {
+  let said = ''
+  for (const stream of [process.stdout, process.stderr])
+    vi.spyOn(stream, 'write').mockImplementation(text => ((said += String(text)), true))
+  const status = await runProgram(args, environment)
+  process.exitCode = 0
+  return { status, said }
+}
+
+test.each([
+  [['accept', someProposal, '--less', ''], 'What comes after “--less”'],
+  [['accept', someProposal, '--less='], '--less='],
+  [['accept', someProposal, '--keeping', ' '], 'What comes after “--keeping”'],
+  [['end', 'bea@ondaverde.example', 'on', ''], 'What comes after “on”'],
+  [['end', 'bea@ondaverde.example', ''], 'What comes after “bea@ondaverde.example”'],
+  [['history', '--about', ''], 'What comes after “--about”'],
+  [[''], 'The first word'],
+])('what a script left empty is refused before anything is sent: %j', async (args, where) => {
+  expect(await run(...args)).toEqual({
+    status: 2,
+    said: `${where} is empty, as by a variable that is not set. Nothing was done.\n`,
+  })
+})
+
+test('who cannot be reached is told apart from what cannot be understood, by the exit status', async () => {
+  expect(await run('people')).toMatchObject({ status: 5 })
+  expect(await run('poeple')).toMatchObject({ status: 2, said: expect.stringContaining('Did you mean people?') })
+  expect(await run('people', '--nothing-like-it')).toMatchObject({ status: 2 })
+  expect(await run('--help')).toMatchObject({ status: 0, said: expect.stringContaining('Exit status:') })
+})
+
+test('every command is described, and so is each of its options', () => {
+  const lacking = commandsOf(makeProgram(environment)).filter(
+    command => !command.description() || command.options.some(option => !option.description),
+  )
+  expect(lacking.map(command => command.name())).toEqual([])
+})
+
+function commandsOf(command: Command): Command[] {
+  return command.commands.flatMap(inner => [inner as Command, ...commandsOf(inner as Command)])
+}

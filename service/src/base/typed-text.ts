@@ -1,0 +1,60 @@
+import type { AnySchema, ObjectSchema } from 'yup'
+
+/** Marks a text that may have several lines, as a note has; every other text that people type is one line. */
+export const severalLines = { severalLines: true } as const
+
+type Tidy = (value: unknown) => unknown
+
+/**
+ * Makes of what people typed what they meant, before it is checked: texts that their schema trims are trimmed, in one
+ * spelling (Unicode NFC), and without the signs that nobody sees, which come along when something is pasted and by which
+ * one name could pass for another. Passwords and sentences are not trimmed, and so not touched. Null where a schema has
+ * no such text.
+ */
+export function tidierOf(schema: AnySchema): Tidy | null {
+  if (schema.type === 'string') return isTyped(schema) ? textTidier(schema) : null
+  if (schema.type === 'array') return arrayTidier((schema as AnySchema & { innerType?: AnySchema }).innerType)
+  if (schema.type === 'object') return objectTidier((schema as ObjectSchema<object>).fields)
+  return null
+}
+
+function isTyped(schema: AnySchema): boolean {
+  return schema.describe().tests.some(test => test.name === 'trim')
+}
+
+function textTidier(schema: AnySchema): Tidy {
+  const lines = Boolean((schema.meta() as Partial<typeof severalLines> | undefined)?.severalLines)
+  return value => (typeof value === 'string' ? tidyText(value, lines) : value)
+}
+
+function arrayTidier(inner: AnySchema | undefined): Tidy | null {
+  const tidy = inner ? tidierOf(inner) : null
+  return tidy && (value => (Array.isArray(value) ? value.map(tidy) : value))
+}
+
+function objectTidier(fields: object): Tidy | null {
+  const found = Object.entries(fields).flatMap(([name, field]): [string, Tidy][] => {
+    const tidy = tidierOf(field as AnySchema)
+    return tidy ? [[name, tidy]] : []
+  })
+  if (found.length === 0) return null
+  return value => {
+    if (typeof value !== 'object' || value === null || Array.isArray(value)) return value
+    const tidied: Record<string, unknown> = { ...value }
+    for (const [name, tidy] of found) if (Object.hasOwn(tidied, name)) tidied[name] = tidy(tidied[name])
+    return tidied
+  }
+}
+
+/** Joiners are kept where scripts need them, within a word. */
+const hidden =
+  /(?<![\p{L}\p{M}\p{S}])[\u200c\u200d]|[\u200c\u200d](?![\p{L}\p{M}\p{S}])|(?![\u200c\u200d])[\p{Cf}\p{Co}]/gu
+
+export function tidyText(text: string, lines = false): string {
+  const seen = text
+    .replace(/\r\n?|[\u2028\u2029]/g, '\n')
+    .replace(hidden, '')
+    .normalize('NFC')
+  const signs = lines ? /[^\S\n]+|(?!\n)\p{Cc}/gu : /[\s\p{Cc}]+/gu
+  return seen.replace(signs, ' ').trim()
+}
