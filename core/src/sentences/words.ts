@@ -6,11 +6,15 @@ export interface Word {
   readonly kind: 'word' | 'comma' | 'quoted'
 }
 
+/** Straight quotes, or the curly ones that phones and word processors make of them; signs that nobody sees part words. */
+const cut = /"([^"]*)"|[“„”]([^"“„”]*)[“”]|(,)|([^\s,"“„”\p{Cf}]+)/gu
+
 /** Cuts a sentence into words, commas and quoted purposes. A full stop at the very end is left out. */
 export function cutIntoWords(text: string): Word[] {
   const words: Word[] = []
-  for (const match of text.matchAll(/"([^"]*)"|(,)|([^\s,"]+)/g)) {
-    const [whole, quoted, comma] = match
+  for (const match of text.matchAll(cut)) {
+    const [whole, straight, curly, comma] = match
+    const quoted = straight ?? curly
     const kind = quoted !== undefined ? 'quoted' : comma ? 'comma' : 'word'
     words.push({ text: quoted ?? whole, start: match.index, end: match.index + whole.length, kind })
   }

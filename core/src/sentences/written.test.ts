@@ -40,6 +40,14 @@ test('any spaces, line breaks and commas between words are read alike', () => {
   expect(spread).toEqual(plain)
 })
 
+test('a purpose stands in straight or in curly quotes, and what nobody sees of a pasted sentence is no part of it', () => {
+  const plain = readLet(`let ${bea} "run our adverts" on page/day-trips`)
+  for (const quoted of ['“run our adverts”', '„run our adverts“', '”run our adverts”'])
+    expect(readLet(`let ${bea} ${quoted} on page/day-trips`)).toEqual(plain)
+  expect(readLet(`\ufefflet ${bea}\u200b "run our adverts" on page/day-trips\u2060`)).toEqual(plain)
+  expect(readLet(`let ${bea} "say “yes”" on page/day-trips`).purpose).toBe('say “yes”')
+})
+
 test('an address is taken in small letters, whatever letters it was typed in', () => {
   expect(parseWho('Bea@Ondaverde.EXAMPLE')).toEqual({ ok: true, who: { by: 'address', address: bea } })
 })

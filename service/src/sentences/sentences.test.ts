@@ -42,8 +42,8 @@ test('the review tells what it allows and keeps back, until which instant in whi
 test('spaces around a sentence are no fault, and an error points into it as it was typed', async () => {
   expect((await preview(scene.agnese, `  let bea@ondaverde.example run on ${crossings} \n`)).assets).toHaveLength(1)
   const typed = `\n  let bea@ondaverde.example rum on ${crossings}  `
-  const { start, end } = (await problemOf(preview(scene.agnese, typed))) as unknown as { start: number; end: number }
-  expect(typed.slice(start, end)).toBe('rum')
+  const { span } = await problemOf(preview(scene.agnese, typed))
+  expect(typed.slice(span!.start, span!.end)).toBe('rum')
   expect(await problemOf(preview(scene.agnese, '   '))).toMatchObject({ code: 'sentence.unreadable' })
 })
 
