@@ -117,6 +117,45 @@ test('a list tells as many rows as CSV as it does as JSON, under the same heads 
   )
 }, 60_000)
 
+test('what the desk says to do next is understood when it is typed as it stands', async () => {
+  const rowsOf = async (who: string) => {
+    const { type } = commandLine(scene.url, scene.called(who).token)
+    const [, ...rows] = (await type('desk --csv')).out.trimEnd().split('\r\n')
+    return rows.map(row => {
+      const cells = row.split(/,(?=(?:[^"]*"[^"]*")*[^"]*$)/).map(cell => cell.replace(/^"|"$/g, ''))
+      return { type, what: cells[0]!, next: cells.at(-1)!.replaceAll('""', '"') }
+    })
+  }
+  const rows = [...(await rowsOf('Agnese')), ...(await rowsOf('Bea')), ...(await rowsOf('Callum'))]
+  const typed: string[] = []
+  for (const { type, what, next } of rows) {
+    if (next.startsWith('let ') && !next.includes('…')) {
+      typed.push(what)
+      expect(await type(`preview ${next}`), next).toMatchObject({ status: 0, err: '' })
+    } else if (next.startsWith('ask ') && next.includes('--reason')) {
+      typed.push('ask')
+      expect(await type(next.replace('…', '"The season goes on."')), next).toMatchObject({ status: 0 })
+    }
+  }
+  expect(typed).toEqual(expect.arrayContaining(['ask', 'ends soon', 'not ready']))
+}, 60_000)
+
+test('an end is told as the same day wherever it is told', async () => {
+  const { run } = commandLine(scene.url, scene.agnese.token)
+  const lastDayIn = (text: string, line: RegExp) =>
+    line
+      .exec(text)?.[0]
+      .match(/\d{1,2} [A-Z][a-z]{2} \d{4}/g)
+      ?.at(-1)
+  const told = [
+    lastDayIn((await run('desk')).out, /Bea Fontaine on Summer Crossings.*?\d{4}/),
+    lastDayIn((await run('who', summer)).out, /Bea Fontaine.*/),
+    lastDayIn((await run('what', scene.called('Bea').email)).out, /ad-account\/summer-crossings.*/),
+  ]
+  expect(told[0]).toBeDefined()
+  expect(new Set(told).size, told.join('; ')).toBe(1)
+}, 30_000)
+
 test('what a member may not read is refused with its status, and standard output stays empty', async () => {
   const tomasz = commandLine(scene.url, scene.tomasz.token)
   const refused = [

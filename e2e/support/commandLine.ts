@@ -20,16 +20,16 @@ export function commandLine(url: string, token: string | null) {
     FAMIGLIA_URL: url,
     ...(token ? { FAMIGLIA_TOKEN: token } : {}),
   }
-  const run = (...args: string[]): Promise<Ran> => {
-    const child = spawn(process.execPath, [famigliaProgram, ...args], {
-      env: environment,
-      stdio: ['ignore', 'pipe', 'pipe'],
-    })
+  const started = (program: string, args: readonly string[]): Promise<Ran> => {
+    const child = spawn(program, args, { env: environment, stdio: ['ignore', 'pipe', 'pipe'] })
     let out = ''
     let err = ''
     child.stdout.on('data', chunk => (out += String(chunk)))
     child.stderr.on('data', chunk => (err += String(chunk)))
     return new Promise(done => child.once('close', status => done({ status, out, err })))
   }
-  return { run, home, environment }
+  const run = (...args: string[]) => started(process.execPath, [famigliaProgram, ...args])
+  /** What somebody types after `famiglia`, read by a shell as it is read from a terminal. */
+  const type = (line: string) => started('/bin/sh', ['-c', `'${process.execPath}' '${famigliaProgram}' ${line}`])
+  return { run, type, home, environment }
 }

@@ -1,6 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
+import { inOneLine } from '../words.ts'
 import type { Run } from '../run.ts'
 import { heldColumns } from './partners.ts'
 import { zoneOf } from '../dates.ts'
@@ -126,8 +127,7 @@ export function accessCommands(program: Command, run: Run): void {
     .action(
       run(async (context, { reason, contact }: { reason: string; contact?: string }, given: string[]) => {
         const [of, words] = businessIn(given)
-        const wanted =
-          words.length === 1 ? words[0]! : words.map(word => (/\s/.test(word) ? `"${word}"` : word)).join(' ')
+        const wanted = inOneLine('', words)
         const asked = await answerOf(
           context.client.POST('/v1/businesses/{business}/asks', {
             params: { path: await context.path() },

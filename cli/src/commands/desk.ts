@@ -1,7 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import type { Command } from 'commander'
 import type { Context } from '../context.ts'
-import { day, zoneOf } from '../dates.ts'
+import { day, end, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** The desk: one row for each thing that waits, each with its next step. */
@@ -12,7 +12,7 @@ export function deskCommand(program: Command, run: Run): void {
 interface DeskRow {
   readonly section: string
   readonly about: string
-  readonly date: string
+  readonly date: string | null
   readonly next: string
 }
 
@@ -23,29 +23,30 @@ async function desk(context: Context): Promise<void> {
   if (context.desk.format === 'json') return context.desk.one(found, '')
   const zone = await zoneOf(context)
   context.desk.list(
-    rowsOf(found),
+    rowsOf(found, zone),
     [
       { head: 'what', of: row => row.section },
       { head: 'about', of: row => row.about },
-      { head: 'date', of: row => day(row.date, zone) },
+      { head: 'date', of: row => row.date },
       { head: 'next', of: row => row.next },
     ],
     'Nothing waits for you, and nothing runs out in the next 30 days.',
   )
 }
 
-function rowsOf(found: Schemas['Desk']): DeskRow[] {
+function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
+  const on = (at: string) => day(at, zone)
   return [
     ...found.received.map(row => ({
       section: 'waits for you',
       about: `${row.said}${row.note ? `: “${row.note}”` : ''}`,
-      date: row.openedAt,
+      date: on(row.openedAt),
       next: `accept ${row.proposal}`,
     })),
     ...found.waiting.map(row => ({
       section: row.lapsesSoon ? 'expires soon' : 'sent',
       about: row.moveTo ? `${row.to}: wants to answer from ${row.moveTo}` : row.said,
-      date: row.openedAt,
+      date: on(row.openedAt),
       next: row.moveTo
         ? `move ${row.proposal}`
         : `${row.canBeSentAgain ? 'remind' : 'withdraw'} ${row.to ?? row.proposal}`,
@@ -53,8 +54,8 @@ function rowsOf(found: Schemas['Desk']): DeskRow[] {
     ...found.ending.map(row => ({
       section: 'ends soon',
       about: row.from ? `${row.on}, which ${row.from} gave you` : `${row.holder} on ${row.on}`,
-      date: row.until,
-      next: row.prolong ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}"${row.ask?.wanted}" --reason …`,
+      date: end(row.until, zone),
+      next: row.prolong ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}${row.ask?.wanted} --reason …`,
     })),
     ...found.holes.flatMap(readiness =>
       readiness.requirements
@@ -63,32 +64,32 @@ function rowsOf(found: Schemas['Desk']): DeskRow[] {
         .map(requirement => ({
           section: 'not ready',
           about: `${readiness.who.name} cannot “${readiness.purpose}” yet${readiness.at ? ` for ${readiness.at.name}` : ''}: ${requirement.takes}${requirement.asset ? ` on ${requirement.asset.name}` : ''}`,
-          date: '',
+          date: null,
           next: requirement.sentence ?? requirement.remedy ?? '',
         })),
     ),
     ...found.unstaffed.map(row => ({
       section: 'nobody put on it',
       about: `${row.on}, which ${row.from} gave you`,
-      date: row.since,
+      date: on(row.since),
       next: `let … ${row.staff}`,
     })),
     ...found.alone.map(row => ({
       section: 'nobody on it',
       about: `the ${row.noun} ${row.name}`,
-      date: row.since,
+      date: on(row.since),
       next: `assets siblings ${row.text}`,
     })),
     ...found.unfinished.map(row => ({
       section: 'unfinished',
       about: `${row.person} has no ${row.lacks}`,
-      date: row.since,
+      date: on(row.since),
       next: row.lacks === 'assets' ? `let ${row.address} … on …` : 'ask them to set one up',
     })),
     ...found.lapsed.map(row => ({
       section: 'expired',
       about: `${row.to} never answered: ${row.assets.join(', ')}`,
-      date: row.lapsedAt,
+      date: on(row.lapsedAt),
       next: `let ${row.to} … on …`,
     })),
   ]

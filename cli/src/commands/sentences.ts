@@ -2,6 +2,7 @@ import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { capitalised, sayList, standings, type Standing } from '@famiglia/core'
 import { Option, type Command } from 'commander'
 import type { Context } from '../context.ts'
+import { inOneLine } from '../words.ts'
 import type { Run } from '../run.ts'
 
 /** Giving, changing and ending access: the sentence as it is, after its review. */
@@ -36,13 +37,6 @@ export function sentenceCommands(program: Command, run: Run): void {
         context.desk.one(preview, review(preview))
       }),
     )
-}
-
-/** The shell takes quotes away; what holds spaces was quoted. */
-function inOneLine(verb: string, words: readonly string[]): string {
-  const said =
-    words.length === 1 ? words : words.map(word => (/\s/.test(word) && !word.includes('"') ? `"${word}"` : word))
-  return [verb, ...said].filter(Boolean).join(' ')
 }
 
 async function previewOf(context: Context, sentence: string, standing?: Standing): Promise<Schemas['Preview']> {
