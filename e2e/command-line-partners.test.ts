@@ -125,7 +125,7 @@ test('what a partner was given is ended or given back in one step, from either s
   expect(back.out).toContain('Ended: what there was between you and Vastholm Freight on Fjord Freight')
   const owner = as('Agnese')
   const preview = await owner.run('preview', 'end', numberOf('Callum'))
-  expect(preview.out).toContain('With it falls: Dae Whitlock and Marisol Engstrom staffed.')
+  expect(preview.out).toContain('With it falls: Dae Whitlock and Marisol Engstrom, who were put on it.')
   expect((await owner.run('end', numberOf('Callum'), '--yes')).status).toBe(0)
   expect((await agency.run('held')).err).toContain('No other business gave you anything yet.')
 })

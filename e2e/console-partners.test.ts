@@ -195,7 +195,7 @@ test('ending a partner says beforehand what falls, and ends all of it in one ste
   await agnese.getByText('It has all that it takes.').waitFor()
   await agnese.getByRole('link', { name: 'End everything between you' }).click()
   await agnese.getByRole('heading', { name: 'Read it over' }).waitFor()
-  await agnese.getByText('With it falls: Dae Whitlock and Marisol Engstrom staffed.').waitFor()
+  await agnese.getByText('With it falls: Dae Whitlock and Marisol Engstrom, who were put on it.').waitFor()
   await agnese.getByText('The open ask from Gullwright & Moss is closed.').waitFor()
   await agnese.getByRole('button', { name: 'End it' }).click()
   await agnese.getByText('Ended: what there was between you and Gullwright & Moss').waitFor()

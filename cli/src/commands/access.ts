@@ -1,4 +1,5 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
+import { accessFilters, type AccessFilter } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import { inOneLine } from '../words.ts'
@@ -7,28 +8,17 @@ import { heldColumns } from './partners.ts'
 import { zoneOf } from '../dates.ts'
 import { holdingColumns } from './reading.ts'
 
-const filters = [
-  'sees revenue',
-  'can spend',
-  'can give access',
-  'until soon',
-  'no second step',
-  'outside people',
-  'invited',
-] as const
-type Filter = (typeof filters)[number]
-
 /** Who reaches what at once, seeing as somebody else, readiness, and asking for more. */
 export function accessCommands(program: Command, run: Run): void {
   program
     .command('access')
     .description('who reaches what, all at once')
-    .option('--show <what>', `only who ${filters.join(', ')}`)
+    .option('--show <what>', `only who ${accessFilters.join(', ')}`)
     .option('--find <name>', 'only who is called that')
     .action(
       run(async (context, { show, find }: { show?: string; find?: string }) => {
         const path = await context.path()
-        const query = { ...(show ? { show: show as Filter } : {}), ...(find ? { find } : {}), limit: 200 }
+        const query = { ...(show ? { show: show as AccessFilter } : {}), ...(find ? { find } : {}), limit: 200 }
         let assets: { text: string }[] = []
         const rows = await allPages(async after => {
           const grid = await answerOf(

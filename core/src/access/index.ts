@@ -2,5 +2,6 @@
 export * from './because.ts'
 export * from './decide.ts'
 export * from './facts.ts'
+export * from './filters.ts'
 export * from './tell.ts'
 export * from './walk.ts'

@@ -3,6 +3,7 @@ import {
   mayInBusiness,
   parseWhat,
   printWanted,
+  soonDays,
   Temporal,
   wantedOf,
   type Action,
@@ -18,7 +19,6 @@ import { proposalKinds } from '../proposal-kinds.ts'
 import { readLetters } from '../proposals/onDesk.ts'
 import { partnerHoles, readinessHoles } from './holes.ts'
 import { selfAndTeams } from '../reach/holdersFor.ts'
-import { soonDays } from './schemas.ts'
 
 const most = 50
 

@@ -1,8 +1,7 @@
+import { soonDays } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { readinessOut } from '../purposes/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
-
-export const soonDays = 30
 
 const letter = object({
   proposal: string().required(),

@@ -1,7 +1,7 @@
-import type { Instant } from '@famiglia/core'
+import type { AccessFilter, Instant } from '@famiglia/core'
 import type { GridColumns } from '../reach/gridColumns.ts'
 import { factsByColumn, type GridOutsider, type GridPartner } from '../reach/gridFacts.ts'
-import { cellsOf, withoutMarks, type GridFilter, type GridRow } from './rows.ts'
+import { cellsOf, withoutMarks, type GridRow } from './rows.ts'
 
 /** A business that was given something: what any of its admins has by it, and the ceiling for its people. */
 export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Instant): GridRow {
@@ -36,7 +36,7 @@ export function rowOfOutsider(columns: GridColumns, person: GridOutsider, at: In
     person.grants ?? [],
   )
   const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
-  const marks = new Set<GridFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])
+  const marks = new Set<AccessFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])
   if (!person.secondProof) marks.add('no second step')
   return {
     kind: 'outsider',

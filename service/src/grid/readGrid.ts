@@ -1,4 +1,4 @@
-import type { Instant } from '@famiglia/core'
+import { soonDays, type AccessFilter, type Instant } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { readCursor } from '../base/page.ts'
@@ -7,21 +7,12 @@ import { adminsOf } from '../businesses/queries.ts'
 import { readColumns, type GridColumns } from '../reach/gridColumns.ts'
 import { readOutsiders, readPartnersGiven, readPeople, readTeams, type Narrowing } from '../reach/gridFacts.ts'
 import { rowOfOutsider, rowOfPartner } from './partnerRows.ts'
-import {
-  domainOf,
-  soonDays,
-  rowOfInvitation,
-  rowOfPerson,
-  rowOfTeam,
-  type GridFilter,
-  type GridInvitation,
-  type GridRow,
-} from './rows.ts'
+import { domainOf, rowOfInvitation, rowOfPerson, rowOfTeam, type GridInvitation, type GridRow } from './rows.ts'
 
 export interface GridAsked {
   readonly limit: number
   readonly after: string | undefined
-  readonly filter: GridFilter | null
+  readonly filter: AccessFilter | null
   readonly find: string | null
 }
 
@@ -36,13 +27,13 @@ const sections = ['person', 'team', 'partner', 'outsider', 'invited'] as const
 type Section = (typeof sections)[number]
 
 /** Only people lack a second step or come from outside, partners' people among them, and only invitations are waiting to be accepted. */
-function isAbout(section: Section, filter: GridFilter | null): boolean {
+function isAbout(section: Section, filter: AccessFilter | null): boolean {
   if (filter === 'invited') return section === 'invited'
   if (filter === 'no second step' || filter === 'outside people') return section === 'person' || section === 'outsider'
   return filter === null || section !== 'invited'
 }
 
-function narrowingTo(filter: GridFilter | null, homes: ReadonlySet<string>, now: Instant): Narrowing | null {
+function narrowingTo(filter: AccessFilter | null, homes: ReadonlySet<string>, now: Instant): Narrowing | null {
   if (filter === 'no second step') return { to: filter }
   if (filter === 'outside people') return { to: filter, homes: [...homes] }
   if (filter === 'until soon') return { to: 'ending before', instant: now.add({ hours: 24 * soonDays }).toString() }
@@ -99,7 +90,7 @@ async function readSection(
   page: { after: readonly unknown[] | null; find: string | null; limit: number },
   columns: GridColumns,
   homes: ReadonlySet<string>,
-  filter: GridFilter | null,
+  filter: AccessFilter | null,
   now: Instant,
 ): Promise<Found[]> {
   if (section === 'person')

@@ -1,4 +1,4 @@
-import { kinds } from '@famiglia/core'
+import { accessFilters, kinds, type AccessFilter } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { nextLink, pageQuery } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
@@ -7,12 +7,11 @@ import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 import { readGrid } from './readGrid.ts'
-import { gridFilters, type GridFilter } from './rows.ts'
 
 const gridQuery = object({
   ...pageQuery,
   show: string()
-    .oneOf([...gridFilters])
+    .oneOf([...accessFilters])
     .meta({ description: 'Only rows of which this is so.' }),
   find: string().trim().max(80),
 })
@@ -80,7 +79,7 @@ export async function gridRoutes(app: App, kit: Kit): Promise<void> {
       const { columns, rows, next } = await readGrid(kit, acting, {
         limit,
         after,
-        filter: (show as GridFilter | undefined) ?? null,
+        filter: (show as AccessFilter | undefined) ?? null,
         find: find || null,
       })
       void reply.headers(nextLink(request.url, next))

@@ -1,13 +1,15 @@
 import {
-  describeLevel,
+  filtersMetBy,
   isDirect,
   isLive,
+  isSoon,
   kinds,
   latestEnd,
   levelOf,
   reachOf,
   showLevel,
   type AccessFacts,
+  type AccessFilter,
   type Action,
   type Figure,
   type Instant,
@@ -44,22 +46,8 @@ export interface GridRow {
   /** Admins have all of it: one mark and a rule across, instead of a cell each. */
   readonly everything: boolean
   readonly cells: readonly GridCell[]
-  readonly marks: readonly GridFilter[]
+  readonly marks: readonly AccessFilter[]
 }
-
-/** What the grid can be narrowed to. */
-export const gridFilters = [
-  'sees revenue',
-  'can spend',
-  'can give access',
-  'until soon',
-  'no second step',
-  'outside people',
-  'invited',
-] as const
-export type GridFilter = (typeof gridFilters)[number]
-
-export const soonDays = 30
 
 export function rowOfPerson(
   columns: GridColumns,
@@ -79,7 +67,7 @@ export function rowOfPerson(
   const reached = [...new Map([...byStanding, ...facts])].sort(([one], [other]) => one - other)
   const cells = reached.flatMap(([column, around]) => cellOf(column, around, at))
   const outside = !homes.has(domainOf(person.address))
-  const marks = new Set<GridFilter>(everything ? ['sees revenue', 'can spend', 'can give access'] : [])
+  const marks = new Set<AccessFilter>(everything ? ['sees revenue', 'can spend', 'can give access'] : [])
   for (const { marks: told } of cells) for (const mark of told) marks.add(mark)
   if (!person.secondProof) marks.add('no second step')
   if (outside) marks.add('outside people')
@@ -104,11 +92,14 @@ function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
 }
 
-export function withoutMarks(cells: readonly (GridCell & { marks: GridFilter[] })[]): GridCell[] {
+export function withoutMarks(cells: readonly (GridCell & { marks: AccessFilter[] })[]): GridCell[] {
   return cells.map(({ marks: _marks, ...cell }) => cell)
 }
 
-export function cellsOf(facts: ReadonlyMap<number, AccessFacts>, at: Instant): (GridCell & { marks: GridFilter[] })[] {
+export function cellsOf(
+  facts: ReadonlyMap<number, AccessFacts>,
+  at: Instant,
+): (GridCell & { marks: AccessFilter[] })[] {
   return [...facts].sort(([one], [other]) => one - other).flatMap(([column, around]) => cellOf(column, around, at))
 }
 
@@ -140,7 +131,7 @@ function standingFacts(
   )
 }
 
-function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { marks: GridFilter[] })[] {
+function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { marks: AccessFilter[] })[] {
   const { level, paths } = reachOf(facts, at)
   const live = paths.filter(isLive)
   const idle = paths.filter(path => path.stopped && path.stopped !== 'over' && path.stopped !== 'ended')
@@ -148,7 +139,7 @@ function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { 
   const told = tell(facts.asset.kind, live.length > 0 ? level : idle[0]!.level)
   const until = latestEnd(live)
   const marks = live.length > 0 ? [...told.marks] : []
-  if (until && until.epochMilliseconds - at.epochMilliseconds < soonDays * 86_400_000) marks.push('until soon')
+  if (until && isSoon(until, at)) marks.push('until soon')
   return [
     {
       column,
@@ -164,7 +155,7 @@ type CellShown = Pick<GridCell, 'tier' | 'named' | 'level' | 'hidden'>
 
 interface Told {
   readonly shown: CellShown
-  readonly marks: readonly GridFilter[]
+  readonly marks: readonly AccessFilter[]
 }
 
 /** A grid shows a few levels many thousand times: each is put into words once. */
@@ -185,15 +176,7 @@ function tellInWords(kind: Kind, level: Level): Told {
   const key = [kind, ...level.actions, '|', ...level.sees].join(' ')
   const before = toldBefore.get(key)
   if (before) return before
-  const words = describeLevel(kind, level)
-  const told: Told = {
-    shown: cellShown(kind, level),
-    marks: [
-      ...(level.sees.has('revenue') ? (['sees revenue'] as const) : []),
-      ...(words.canSpend ? (['can spend'] as const) : []),
-      ...(words.canGiveAccess ? (['can give access'] as const) : []),
-    ],
-  }
+  const told: Told = { shown: cellShown(kind, level), marks: filtersMetBy(kind, level) }
   toldBefore.set(key, told)
   return told
 }

@@ -2,7 +2,7 @@ import { printWho, type Who } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import type { Acting } from '../businesses/acting.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { adminsOf, findBusinessNumbered, findMembership, type Business } from '../businesses/queries.ts'
 import type { Holder } from '../grants/parties.ts'
 import type { Recipient } from '../grants/planGiven.ts'
@@ -57,13 +57,17 @@ export async function findAddressee(kit: Kit, manager: EntityManager, acting: Ac
   }
 }
 
-/** A partner, or any business by its number: who calls has seen to it that the number was looked up. */
+/**
+ * A partner, or any business by its number: who calls has seen to it that the number was looked up. Whatever is between
+ * two businesses is its admins', by whichever name it is called.
+ */
 async function findBusinessAddressed(
   kit: Kit,
   manager: EntityManager,
   acting: Acting,
   who: Extract<Who, { by: 'number' | 'business' }>,
 ): Promise<BusinessAddressed> {
+  requireStanding(acting, 'deal-with-partners', 'Dealing with another business')
   if (who.by === 'number' && who.number === acting.number)
     throw new Problem('business.own-number', `${who.number} is the number of ${acting.name} itself.`)
   const partner =

@@ -41,7 +41,7 @@ export async function planEnding(
 ): Promise<PlannedEnd> {
   if ('grant' in sentence) return planEndingGrant(kit, manager, acting, sentence, text)
   const who = await findAddressee(kit, manager, acting, sentence.who)
-  if (who.kind === 'business') return planEndingPartner(kit, manager, acting, { sentence, text, who })
+  if (who.kind === 'business') return planEndingPartner(manager, acting, { sentence, text, who })
   const named: Target[] = []
   for (const what of sentence.on) named.push(await getTargetReached(manager, acting, what))
   await assertSomethingThere(manager, acting, who)
@@ -188,7 +188,7 @@ async function planEndingGrant(
   const targets = await withOwners(manager, acting.id, await targetsById(manager, [grant.targetId!]))
   const target = targets.get(grant.targetId!)!
   const who = await findAddressee(kit, manager, acting, holder)
-  if (who.kind === 'business') return planEndingPartner(kit, manager, acting, { sentence, text, who, only: grant })
+  if (who.kind === 'business') return planEndingPartner(manager, acting, { sentence, text, who, only: grant })
   const grants = [{ grant, target }]
   await assertMayEnd(kit, manager, acting, who, [target], grants)
   const remains = await remainsAfter(kit, manager, acting, who, grants)

@@ -1,14 +1,12 @@
 import { isReplacedBy, type EndSentence } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
-import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import type { Acting } from '../businesses/acting.ts'
 import { grantsBetween, type Grant } from '../grants/queries.ts'
 import { openProposals } from '../proposals/queries.ts'
 import { grantsBelow } from '../reach/below.ts'
 import { getTargetReached } from '../reach/findTarget.ts'
 import { withOwners } from '../reach/held.ts'
-import { factsOfGiver } from '../reach/mayGive.ts'
 import { placesOfAsset } from '../reach/places.ts'
 import { targetsById, type Target } from '../reach/targets.ts'
 import type { BusinessAddressed } from './addressee.ts'
@@ -27,7 +25,6 @@ interface EndingWanted {
  * either. Without an asset everything between the two ends, what waits for an answer too.
  */
 export async function planEndingPartner(
-  kit: Kit,
   manager: EntityManager,
   acting: Acting,
   { sentence, text, who, only }: EndingWanted,
@@ -47,7 +44,6 @@ export async function planEndingPartner(
     ending.map(grant => grant.targetId!),
   )
   const targets = await withOwners(manager, acting.id, found)
-  await assertMayEnd(kit, manager, acting, everything, [...targets.values()])
   const open = everything ? await openBetween(manager, acting, who) : []
   if (everything && ending.length === 0 && open.length === 0)
     throw new Problem('grant.unknown', `There is nothing between ${acting.name} and ${who.name} to end.`)
@@ -69,25 +65,6 @@ export async function planEndingPartner(
       leftAlone: await leftAlone(manager, acting, who, ending),
     },
   }
-}
-
-async function assertMayEnd(
-  kit: Kit,
-  manager: EntityManager,
-  acting: Acting,
-  everything: boolean,
-  targets: readonly Target[],
-): Promise<void> {
-  if (everything || targets.some(target => target.held)) {
-    requireStanding(acting, 'deal-with-partners', 'Ending what is between two businesses')
-    return
-  }
-  await factsOfGiver(
-    kit,
-    manager,
-    acting,
-    targets.flatMap(target => target.assets),
-  )
 }
 
 async function openBetween(manager: EntityManager, acting: Acting, { partner }: BusinessAddressed) {

@@ -22,7 +22,7 @@ export async function planGiving(
   const { things, purpose, scope } = await findWanted(manager, acting, sentence)
   const everybody: Addressee[] = []
   for (const who of sentence.who) everybody.push(await findAddressee(kit, manager, acting, who))
-  assertQuestionsFit(acting, sentence, everybody)
+  assertQuestionsFit(sentence, everybody)
   if (things.some(({ target }) => target.bundleId && !target.held))
     requireStanding(acting, 'arrange-assets', 'Giving a bundle, which can take in more later,')
   const waiting = new Map<string, WaitingOn>()
@@ -69,9 +69,7 @@ async function waitingOn(manager: EntityManager, who: Addressee): Promise<Waitin
   }
 }
 
-function assertQuestionsFit(acting: Acting, sentence: LetSentence, everybody: readonly Addressee[]): void {
-  const toBusiness = everybody.some(who => who.kind === 'business')
-  if (toBusiness) requireStanding(acting, 'deal-with-partners', 'Giving access to another business')
+function assertQuestionsFit(sentence: LetSentence, everybody: readonly Addressee[]): void {
   const said = [sentence.mayGiveAccess ? 'may give access' : '', sentence.mayPassOn ? 'may pass on' : ''].filter(
     Boolean,
   )

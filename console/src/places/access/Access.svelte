@@ -1,6 +1,6 @@
 <script lang="ts">
   import { createVirtualizer } from '@tanstack/svelte-virtual'
-  import { capitalised, sayMany } from '@famiglia/core'
+  import { accessFilters, capitalised, sayMany } from '@famiglia/core'
   import { get } from 'svelte/store'
   import { untrack } from 'svelte'
   import { getActing } from '../../frame/acting-context'
@@ -10,7 +10,7 @@
   import Waiting from '../../parts/Waiting.svelte'
   import Lists from '../lists/Lists.svelte'
   import AccessTabs from './AccessTabs.svelte'
-  import { filters, GridRows, type GridCell, type GridRow } from './grid.svelte'
+  import { GridRows, type GridCell, type GridRow } from './grid.svelte'
   import Why from './Why.svelte'
 
   const acting = getActing()
@@ -86,7 +86,7 @@
         <div class="pills" role="group" aria-label="Show">
           <button class="pill" aria-pressed={grid.filter === null} onclick={() => (grid.filter = null)}>everyone</button
           >
-          {#each filters as one (one)}<button
+          {#each accessFilters as one (one)}<button
               class="pill"
               aria-pressed={grid.filter === one}
               onclick={() => (grid.filter = grid.filter === one ? null : one)}>{one}</button

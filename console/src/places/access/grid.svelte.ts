@@ -1,3 +1,4 @@
+import type { AccessFilter } from '@famiglia/core'
 import { createInfiniteQuery } from '@tanstack/svelte-query'
 import type { Acting } from '../../reach/acting.svelte'
 import { answerOf, service, type Schemas } from '../../reach/service'
@@ -5,17 +6,6 @@ import { answerOf, service, type Schemas } from '../../reach/service'
 export type GridRow = Schemas['Grid']['rows'][number]
 export type GridCell = GridRow['cells'][number]
 export type GridAsset = Schemas['Grid']['assets'][number]
-
-export const filters = [
-  'sees revenue',
-  'can spend',
-  'can give access',
-  'until soon',
-  'no second step',
-  'outside people',
-  'invited',
-] as const
-export type Filter = (typeof filters)[number]
 
 /** A line of the grid: the head of a section, or somebody. */
 export type Line = { readonly head: string } | { readonly row: GridRow }
@@ -30,7 +20,7 @@ const heads = {
 
 /** The rows as they are asked for, page after page, with the heads of their sections between them. */
 export class GridRows {
-  filter: Filter | null = $state(null)
+  filter: AccessFilter | null = $state(null)
   find = $state('')
   readonly query
 
