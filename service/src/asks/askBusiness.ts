@@ -16,7 +16,7 @@ import { keepBusinessAsk, readBusinessAsks } from './records.ts'
 import { sayWanted } from './sayWanted.ts'
 
 export interface AskOfBusiness {
-  /** The business's number or `business/…`; null to ask whoever owns the assets that are named by number. */
+  /** The business's number or `business/…`; null where all that is asked for is named by numbers of what others own. */
   readonly of: string | null
   readonly wanted: string
   readonly reason: string
@@ -127,23 +127,15 @@ async function businessAsked(kit: Kit, acting: Acting, of: string): Promise<Busi
   return (await findBusinessNumbered(kit.database.manager, number as Business['number']))!
 }
 
-/** Who owns what is named by number. That nobody does is told as of any number; each try counts as a look-up. */
+/** The other business that owns what is named by number. That nobody does is told as of any number; each try counts as a look-up. */
 async function ownerOfNumbered(kit: Kit, acting: Acting, { parts }: Wanted): Promise<Business> {
-  const on = parts.flatMap(part => part.on)
-  const numbers = on.flatMap(what => (what.by === 'number' ? [what.number] : []))
-  if (numbers.length === 0 || numbers.length < on.length)
-    throw new Problem(
-      'partner.unknown',
-      'Say whom you ask: a business number, or only assets by their own numbers (A-…), which have one owner.',
-      { pointer: '/of' },
-    )
+  const numbers = parts.flatMap(part => part.on).flatMap(what => (what.by === 'number' ? [what.number] : []))
   const found = []
   for (const number of numbers) found.push(await lookUpAsset(kit, acting, number))
   const owners = new Set(found.map(asset => asset.businessId))
   if (owners.size > 1)
     throw new Problem('request.invalid', 'These belong to more than one business. Ask for them one by one.')
   const owner = await getBusiness(kit.database.manager, [...owners][0]!)
-  if (owner.id === acting.id) throw new Problem('business.own-number', 'That is an asset of your own business.')
   const unaskable = found.find(asset => !kinds[asset.kind].canBeAskedFor)
   if (unaskable)
     throw new Problem(

@@ -1,4 +1,4 @@
-import { isKind, kinds, sayList, sayMany, type Kind } from '@famiglia/core'
+import { isKind, kinds, sayList, sayMany, type Kind, withArticle } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { keptAnswer, type Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
@@ -71,7 +71,7 @@ async function outerAsset(manager: EntityManager, acting: Acting, kind: Kind, in
   if (kinds[outer.kind].contains.includes(kind)) return outer
   throw new Problem(
     'kind.not-there',
-    `${outer.name} is ${kinds[outer.kind].noun}, which holds no ${sayMany(kinds[kind].noun)}.`,
+    `${outer.name} is ${withArticle(kinds[outer.kind].noun)}, which holds no ${sayMany(kinds[kind].noun)}.`,
     {
       pointer: '/inside',
     },

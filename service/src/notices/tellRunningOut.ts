@@ -1,4 +1,4 @@
-import { noticeDays, noticesDue, sayAge, sayEnd, type Temporal } from '@famiglia/core'
+import { noticeDays, noticesDue, sayAge, sayEnd, sayList, type Temporal } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { between } from '../base/chain.ts'
 import type { Kit } from '../base/kit.ts'
@@ -7,6 +7,7 @@ import { adminsOf, getBusiness, type Business } from '../businesses/queries.ts'
 import { grantById, noteNotices, termsOf, type Grant } from '../grants/queries.ts'
 import { sayTarget } from '../grants/tellThings.ts'
 import { peopleById, type KnownPerson } from '../people/queries.ts'
+import { giversOnAll } from '../reach/givers.ts'
 import { targetsById, type Target } from '../reach/targets.ts'
 import { membersOfTeam, teamById } from '../teams/queries.ts'
 
@@ -47,18 +48,31 @@ async function tell(kit: Kit, id: string): Promise<void> {
         sentence: `${name} had been told of the end on ${target.name} already.`,
       })
     await noteNotices(change.manager, id, wanted)
-    const giver = (await peopleById(change.manager, [grant.givenBy])).get(grant.givenBy)!
+    const minding = await whoMinds(kit, change.manager, business, target, grant)
     const end = sayEnd(grant.until!, business.zone)
     change.record({
       ...entry,
       what: 'grant.running-out',
-      sentence: `${name} and ${giver.name} were told that ${name} reaches ${target.name} until ${end}.`,
+      sentence: `${sayList([name, ...minding.map(one => one.name)])} were told that ${name} reaches ${target.name} until ${end}.`,
       data: { grant: id },
     })
     for (const person of people)
-      await change.mail(holderLetter(person, business, target, grant, giver, partner ?? null))
-    await change.mail(giverLetter(giver, business, target, grant, name, change.now))
+      await change.mail(holderLetter(person, business, target, grant, minding[0] ?? null, partner ?? null))
+    for (const giver of minding) await change.mail(giverLetter(giver, business, target, grant, name, change.now))
   })
+}
+
+/** Who can extend it: who gave it, if they still give there, and the admins of the business otherwise. */
+async function whoMinds(
+  kit: Kit,
+  manager: EntityManager,
+  business: Business,
+  target: Target,
+  { givenBy }: Grant,
+): Promise<readonly KnownPerson[]> {
+  const able = await giversOnAll(kit, manager, business.id, target.bundleId ? [] : target.assets)
+  const giver = able.find(one => one.id === givenBy)
+  return giver ? [giver] : adminsOf(manager, business.id)
 }
 
 async function whoHolds(
@@ -82,7 +96,7 @@ function holderLetter(
   business: Business,
   target: Target,
   grant: Grant,
-  giver: KnownPerson,
+  giver: KnownPerson | null,
   partner: Business | null,
 ): Letter {
   const whom = partner ? partner.name : 'you'
@@ -92,7 +106,7 @@ function holderLetter(
     body: [
       `Dear ${to.name},`,
       `${business.name} lets ${whom} ${sayTarget(target, { ...termsOf(grant), from: null }, business.zone, grant.purpose)}. It ends by itself then; nothing has to be done.`,
-      `If you still need it, ask ${giver.name} (${giver.address}).`,
+      ...(giver ? [`If you still need it, ask ${giver.name} (${giver.address}).`] : []),
     ],
     button: partner
       ? {
@@ -116,7 +130,7 @@ function giverLetter(
     subject: `${holder} reaches ${target.name} until ${sayEnd(grant.until!, business.zone)}`,
     body: [
       `Dear ${to.name},`,
-      `what you gave ${holder} ends by itself ${sayAge(grant.until!, now)}: ${sayTarget(target, { ...termsOf(grant), from: null }, business.zone, grant.purpose)}. Extend it from your desk, or let it end.`,
+      `what ${to.id === grant.givenBy ? 'you' : business.name} gave ${holder} ends by itself ${sayAge(grant.until!, now)}: ${sayTarget(target, { ...termsOf(grant), from: null }, business.zone, grant.purpose)}. Extend it from your desk, or let it end.`,
     ],
     button: { label: 'Extend it, or let it end', leads: { to: 'page', path: `/${business.number}/desk` } },
   }

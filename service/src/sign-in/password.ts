@@ -24,7 +24,14 @@ export function passwords(memoryKib: number): Passwords {
 /** Some 50,000 passwords that guessers begin with, bundled; and this service's own name. */
 const common = new Set([...(dictionary['passwords-common'] as string[]), 'famiglia'])
 
-/** Refuses a password that is short, of one sign over and over, or one that guessers begin with: `password.common`. */
+/** What is left of a text when words are taken out of it: nothing of one that is put together of them alone. */
+function withoutWords(text: string, words: readonly string[]): string {
+  return words
+    .toSorted((one, other) => other.length - one.length)
+    .reduce((left, word) => left.replaceAll(word, ''), text)
+}
+
+/** Refuses a password of one sign over and over, of one's own words, or that guessers begin with: `password.common`. */
 export function assertGoodPassword(password: string, ownWords: readonly string[]): void {
   const plain = password.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
   const core = plain.replace(/\d+$/, '')
@@ -34,7 +41,7 @@ export function assertGoodPassword(password: string, ownWords: readonly string[]
     common.has(core) ||
     common.has(plain) ||
     common.has(password.toLowerCase()) ||
-    own.includes(core)
+    (core !== '' && withoutWords(core, own) === '')
   if (weak)
     throw new Problem(
       'password.common',
