@@ -1,4 +1,4 @@
-import type { NotCounting } from './decide.ts'
+import type { NotCounting } from './paths.ts'
 
 const becauseOf: Readonly<Record<NotCounting, string>> = {
   'not-begun': 'it has not begun',
@@ -17,6 +17,8 @@ const becauseOf: Readonly<Record<NotCounting, string>> = {
   'nothing-upstream': 'what it passed on is no longer held',
   'may-not-pass-on': 'it may not be passed on to a further business',
   'too-deep': 'it was passed on too often',
+  'manager-archived': 'the manager account is archived',
+  'manager-frozen': 'the manager account is frozen',
 }
 
 /** Why a path does not count, as it stands after “because”. */

@@ -66,6 +66,8 @@ export function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
     memberships: [aMembership()],
     grants: [],
     upstream: [],
+    links: [],
+    managers: [],
     ...over,
   }
 }

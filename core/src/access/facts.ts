@@ -40,6 +40,14 @@ export type HolderFact =
       readonly since: Instant | null
     }
   | { readonly kind: 'business'; readonly id: string; readonly number: string; readonly name: string }
+  /** A manager account: the grant is a link, made by the owner of what it names. `business` owns the manager account. */
+  | {
+      readonly kind: 'manager'
+      readonly id: string
+      readonly number: string
+      readonly name: string
+      readonly business: string
+    }
 
 export interface GrantFact extends Given {
   readonly id: string
@@ -61,6 +69,15 @@ export interface GrantFact extends Given {
   readonly purpose: string | null
 }
 
+/** A manager account on the way to an account, with what there is around the person on it, as around the asset itself. */
+export interface ManagerFact {
+  readonly asset: AssetFact
+  readonly grants: readonly GrantFact[]
+  readonly upstream: readonly GrantFact[]
+  /** Whether its owning business has frozen the person on all that they reach through a partner. */
+  readonly frozenByOwner: boolean
+}
+
 /** All there is to know around one person and one asset: enough to decide, and no more. */
 export interface AccessFacts {
   readonly person: {
@@ -76,7 +93,14 @@ export interface AccessFacts {
   readonly grants: readonly GrantFact[]
   /** The grants that those pass on, up to the owner's own. */
   readonly upstream: readonly GrantFact[]
+  /** The links from the asset up, and from each manager account among `managers`. */
+  readonly links: readonly GrantFact[]
+  /** The manager accounts that those links lead to. */
+  readonly managers: readonly ManagerFact[]
 }
+
+/** What stands in facts around an asset that hangs under no manager account. */
+export const unlinked = { links: [], managers: [] } as const satisfies Partial<AccessFacts>
 
 /** What a business that holds an asset may know of one of its people there: what they reach through it, and nothing else. */
 export function throughBusiness(facts: AccessFacts, business: string): AccessFacts {

@@ -3,15 +3,15 @@ import { actionsOfKind, leastTier } from '../levels/index.ts'
 import { sayEnd, sayInstant, type Instant } from '../time/index.ts'
 import { sayActions, sayGiven, sayLevel, sayList, withArticle } from '../words/index.ts'
 import { saidWhy } from './because.ts'
-import { type Decision, type Path } from './decide.ts'
+import type { Decision } from './decide.ts'
 import type { AccessFacts, GrantFact } from './facts.ts'
+import type { Path } from './paths.ts'
 import { standingOn } from './walk.ts'
 
 /** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue, until 23 May 2027.` */
 export function sayPath(facts: AccessFacts, path: Path): string {
   const grants = path.grants
-  const said =
-    grants.length === 0 ? sayOwner(facts, path) : grants.map(grant => sayGrant(facts, grant)).join(', which ')
+  const said = grants.length === 0 ? sayOwner(facts, path) : sayGrants(facts, path)
   return `${said}${path.stopped ? `; not counted, because ${saidWhy(path.stopped)}` : ''}.`
 }
 
@@ -19,11 +19,32 @@ function sayOwner({ person, asset }: AccessFacts, path: Path): string {
   return `${person.name} is ${standingOn(path)} of ${asset.owner.name}, which owns ${asset.name}`
 }
 
+/** A grant that passes on what the one before gave is told in its sentence; after a link a new one begins. */
+function sayGrants(facts: AccessFacts, path: Path): string {
+  const said = path.grants.reduce(
+    (before, grant, index) =>
+      index === 0
+        ? sayGrant(facts, grant)
+        : `${before}${path.grants[index - 1]!.holder.kind === 'manager' ? '; ' : ', which '}${sayGrant(facts, grant)}`,
+    '',
+  )
+  const last = path.grants.at(-1)!.holder
+  if (last.kind !== 'manager') return said
+  const manager = facts.managers.find(one => one.asset.id === last.id)!.asset
+  const place = path.steps.find(step => step.kind === 'membership')
+  return `${said}; ${facts.person.name} is ${place?.standing ?? 'nobody'} of ${manager.owner.name}, which owns ${manager.name}`
+}
+
 function sayGrant({ asset }: AccessFacts, grant: GrantFact): string {
   const hiding = grant.hiding.length > 0 ? `, hiding ${sayList(grant.hiding)}` : ''
   const until = grant.until ? `, until ${sayEnd(grant.until, grant.giver.zone)}` : ', without an end'
   const purpose = grant.purpose ? `, to ${grant.purpose}` : ''
-  return `${grant.giver.name} let ${grant.holder.name} ${sayGiven(grant, asset.kind)} on ${grant.on.name}${hiding}${until}${purpose} (given by ${grant.givenBy})`
+  const given = sayGiven(grant, asset.kind)
+  const said =
+    grant.holder.kind === 'manager'
+      ? `linked ${grant.on.name} under ${grant.holder.name} at ${given}`
+      : `let ${grant.holder.name} ${given} on ${grant.on.name}`
+  return `${grant.giver.name} ${said}${hiding}${until}${purpose} (given by ${grant.givenBy})`
 }
 
 /** The answer and its reason in a sentence or two, as `why` and a platform's refusal say it. */

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { Temporal } from '../time/index.ts'
-import { decide, type Path } from './decide.ts'
+import { decide } from './decide.ts'
 import { aGrant, agency, aMembership, anAsset, asset, ferries, now, someFacts, toBusiness } from './facts.builders.ts'
 import {
   endOfPath,
@@ -17,6 +17,7 @@ import {
   stationsOn,
   throughOf,
   type AccessFacts,
+  type Path,
 } from './index.ts'
 import { fullLevel, levelOf } from '../levels/index.ts'
 

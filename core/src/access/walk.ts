@@ -2,7 +2,7 @@ import { kinds, type Action, type Figure, type Kind } from '../kinds/index.ts'
 import { highestTierWithin, namedBeyond, unite, type Level, type Tier } from '../levels/index.ts'
 import { Temporal, type Instant } from '../time/index.ts'
 import { sayLevel } from '../words/index.ts'
-import { type NotCounting, type Path, type Step } from './decide.ts'
+import type { NotCounting, Path, Step } from './paths.ts'
 import { saidWhy } from './because.ts'
 import { throughBusiness, type AccessFacts, type GrantFact } from './facts.ts'
 

@@ -8,6 +8,7 @@ import {
   levelOf,
   reachOf,
   showLevel,
+  unlinked,
   type AccessFacts,
   type AccessFilter,
   type Action,
@@ -125,6 +126,7 @@ function standingFacts(
         memberships,
         grants: [],
         upstream: [],
+        ...unlinked,
       }
       return [[column, around] as const]
     }),

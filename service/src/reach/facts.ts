@@ -1,4 +1,4 @@
-import type { AccessFacts, MembershipFact } from '@famiglia/core'
+import { unlinked, type AccessFacts, type MembershipFact } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
@@ -133,5 +133,6 @@ function toFacts(row: FactsRow): AccessFacts {
       ...grants.filter(grant => grant.holder.kind === 'business'),
       ...held.flatMap(({ above }) => (above ?? []).map(link => grantFact(link, row.person, row.asset))),
     ],
+    ...unlinked,
   }
 }

@@ -1,4 +1,4 @@
-import type { AccessFacts, GrantFact, MembershipFact, Standing } from '@famiglia/core'
+import { unlinked, type AccessFacts, type GrantFact, type MembershipFact, type Standing } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 import { belowOf } from './below.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
@@ -179,7 +179,7 @@ export function factsByColumn(
   return new Map(
     [...byColumn].map(([column, held]) => {
       const upstream = toBusinesses[column] ?? []
-      return [column, { person, asset: assets[column]!, memberships, grants: held, upstream }]
+      return [column, { person, asset: assets[column]!, memberships, grants: held, upstream, ...unlinked }]
     }),
   )
 }
