@@ -2,6 +2,7 @@
 export * from './nearest.ts'
 export * from './parse.ts'
 export * from './print.ts'
+export { handlePattern, isAddress, type SentenceError } from './reader.ts'
 export * from './sentence.ts'
 export * from './business.ts'
 export * from './compose.ts'

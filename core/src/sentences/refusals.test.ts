@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import { Temporal } from '../time/index.ts'
-import { parseSentence, parseWhat, parseWho, type SentenceError } from './parse.ts'
+import { parseSentence, parseWhat, parseWho } from './parse.ts'
+import type { SentenceError } from './reader.ts'
 
 const today = Temporal.PlainDate.from('2026-11-23')
 const bea = 'bea@ondaverde.example'

@@ -1,5 +1,6 @@
 import type { Temporal } from '../time/index.ts'
-import { parseSentence, type SentenceError } from './parse.ts'
+import { parseSentence } from './parse.ts'
+import type { SentenceError } from './reader.ts'
 import type { LetSentence, Wanted } from './sentence.ts'
 
 const beginning = 'let x@x.example '

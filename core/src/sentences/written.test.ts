@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { Temporal } from '../time/index.ts'
-import { isAddress, parseSentence, parseWhat, parseWho } from './parse.ts'
+import { parseSentence, parseWhat, parseWho } from './parse.ts'
 import { printSentence } from './print.ts'
+import { isAddress } from './reader.ts'
 import type { LetSentence } from './sentence.ts'
 import { cutIntoWords } from './words.ts'
 
