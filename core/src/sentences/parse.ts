@@ -1,6 +1,5 @@
-import { type Figure } from '../kinds/index.ts'
-import { lastDayOf, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
-import { Reader, Unreadable, type SentenceError } from './reader.ts'
+import type { Temporal } from '../time/index.ts'
+import { nothingHidden, Reader, Unreadable, withEnd, type SentenceError } from './reader.ts'
 import type { EndSentence, LetSentence, Part, Sentence, Wanted, What, Who } from './sentence.ts'
 import type { Word } from './words.ts'
 
@@ -113,21 +112,15 @@ class SentenceReader extends Reader {
   }
 
   private clauses(saidOnce: Set<string>, questions: { -readonly [Q in keyof Questions]: Questions[Q] }): Clauses {
-    let hiding: Figure[] = []
-    let from: Moment | null = null
-    let until: Moment | null = null
-    let span: { amount: number; unit: SpanUnit } | null = null
+    const told = nothingHidden()
     const saidHere = new Set<string>()
     for (let word = this.nextClause(); word; word = this.nextClause()) {
       const clause = word.text === 'may' ? this.question() : word.text === 'for' ? 'until' : word.text
       const said = clause.startsWith('may') || clause === 'to' ? saidOnce : saidHere
       if (said.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
       said.add(clause)
-      if (word.text === 'hiding') hiding = this.figures()
-      else if (word.text === 'from') from = this.moment()
-      else if (word.text === 'until') until = this.moment()
-      else if (word.text === 'for') span = this.span()
-      else if (word.text === 'to') questions.purpose = this.purpose()
+      if (this.hidingOrTime(word.text, told)) continue
+      if (word.text === 'to') questions.purpose = this.purpose()
       else if (clause === 'may give access') questions.mayGiveAccess = true
       else if (clause === 'may pass on') questions.mayPassOn = true
       else
@@ -137,11 +130,7 @@ class SentenceReader extends Reader {
           joining,
         )
     }
-    if (span) {
-      const begin = from ? Temporal.PlainDate.from('date' in from ? from.date : from.at.slice(0, 10)) : this.today
-      until = lastDayOf(begin, span.amount, span.unit)
-    }
-    return { hiding, from, until }
+    return withEnd(told, this.today)
   }
 
   /** The next clause's first word; null at the end, and before an “and” that begins one more level. */

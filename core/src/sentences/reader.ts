@@ -12,7 +12,7 @@ import {
 } from '../kinds/index.ts'
 import { isTier, tiers, type Tier } from '../levels/index.ts'
 import { looksLikeNumber, readNumber } from '../numbers/index.ts'
-import { readMoment, spanUnits, type Moment, type SpanUnit } from '../time/index.ts'
+import { lastDayOf, readMoment, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
 import { withArticle } from '../words/index.ts'
 import { nearest } from './nearest.ts'
 import type { What, Who } from './sentence.ts'
@@ -48,6 +48,14 @@ export class Unreadable extends Error {
   constructor(readonly error: SentenceError) {
     super(error.message)
   }
+}
+
+/** What is hidden, and from when until when, as it is read clause by clause. */
+export interface HidingAndTime {
+  hiding: Figure[]
+  from: Moment | null
+  until: Moment | null
+  span: { readonly amount: number; readonly unit: SpanUnit } | null
 }
 
 /** Reads the words that sentences are made of, one after the other: holders, things, levels, figures, times. */
@@ -123,7 +131,17 @@ export class Reader {
     return word?.text === 'and' && following?.kind === 'word' && (isTier(following.text) || isAction(following.text))
   }
 
-  protected figures(): Figure[] {
+  /** Takes up a clause on what is hidden or on time; false for any other. */
+  protected hidingOrTime(clause: string, told: HidingAndTime): boolean {
+    if (clause === 'hiding') told.hiding = this.figures()
+    else if (clause === 'from') told.from = this.moment()
+    else if (clause === 'until') told.until = this.moment()
+    else if (clause === 'for') told.span = this.span()
+    else return false
+    return true
+  }
+
+  private figures(): Figure[] {
     const found = this.list(() => this.word('a figure to hide'), 'a figure').map(word => {
       if (isFigure(word.text)) return word.text
       throw this.wrong(
@@ -135,7 +153,7 @@ export class Reader {
     return allFigures.filter(figure => found.includes(figure))
   }
 
-  protected moment(): Moment {
+  private moment(): Moment {
     const word = this.word('a date, as 2027-03-31')
     const moment = readMoment(word.text)
     if (moment) return moment
@@ -146,7 +164,7 @@ export class Reader {
     )
   }
 
-  protected span(): { amount: number; unit: SpanUnit } {
+  private span(): { amount: number; unit: SpanUnit } {
     const count = this.word('a number of days, weeks, months or years')
     const amount = Number(count.text)
     if (!/^\d{1,4}$/.test(count.text) || amount < 1)
@@ -163,9 +181,13 @@ export class Reader {
   }
 
   protected purpose(): string {
+    return this.quoted('a purpose in quotes, as "run our adverts"')
+  }
+
+  protected quoted(wanted: string): string {
     const word = this.next()
     if (word?.kind === 'quoted' && word.text.trim()) return word.text.trim().replace(/\s+/g, ' ').slice(0, 120)
-    throw this.wrong(word, 'Here comes a purpose in quotes, as "run our adverts".', [])
+    throw this.wrong(word, `Here comes ${wanted}.`, [])
   }
 
   protected list<T>(read: () => T, what: string, joinsLevels = false): T[] {
@@ -259,4 +281,19 @@ export class Reader {
       nearest: near,
     })
   }
+}
+
+/** Nothing hidden, from now on, without an end: where clauses begin. */
+export function nothingHidden(): HidingAndTime {
+  return { hiding: [], from: null, until: null, span: null }
+}
+
+/** What the clauses come to: a span ends on a day, counted from the one it begins on, or from today. */
+export function withEnd(
+  { hiding, from, until, span }: HidingAndTime,
+  today: Temporal.PlainDate,
+): Pick<HidingAndTime, 'hiding' | 'from' | 'until'> {
+  if (!span) return { hiding, from, until }
+  const begin = from ? Temporal.PlainDate.from('date' in from ? from.date : from.at.slice(0, 10)) : today
+  return { hiding, from, until: lastDayOf(begin, span.amount, span.unit) }
 }
