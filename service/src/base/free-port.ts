@@ -3,13 +3,19 @@ import { createServer } from 'node:net'
 
 /** Below the ports that systems hand out to connections by themselves: between the look and the use nothing takes it. */
 const range = { from: 10_000, below: 32_000 } as const
+/** Ports of this range that no browser and no fetch speaks to (the Fetch Standard's “bad ports”). */
+const shunned: ReadonlySet<number> = new Set([10_080])
 const tries = 50
+/** Handed out by this process: one that is not listened on yet must not be handed out a second time. */
+const handedOut = new Set<number>()
 
-/** A port of loopback that nothing listens on. */
+/** A port of loopback that nothing listens on, and that was not given to anybody here before. */
 export async function freePort(): Promise<number> {
   for (let at = 0; at < tries; at++) {
     const port = randomInt(range.from, range.below)
-    if (await isFree(port)) return port
+    if (shunned.has(port) || handedOut.has(port) || !(await isFree(port))) continue
+    handedOut.add(port)
+    return port
   }
   throw new Error(`No port of loopback was free among ${tries} that were tried.`)
 }

@@ -24,6 +24,7 @@ test.each([
 })
 
 test('a text of several lines keeps its lines, in one spelling', () => {
+  expect(tidyText('a\u0000\u0007 b', true)).toBe('a b')
   expect(tidyText(' Hello  Bea,\r\nsee  you\u2029soon.\u0000 ', true)).toBe('Hello Bea,\nsee you\nsoon.')
 })
 

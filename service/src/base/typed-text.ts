@@ -55,6 +55,6 @@ export function tidyText(text: string, lines = false): string {
     .replace(/\r\n?|[\u2028\u2029]/g, '\n')
     .replace(hidden, '')
     .normalize('NFC')
-  const signs = lines ? /[^\S\n]+|(?!\n)\p{Cc}/gu : /[\s\p{Cc}]+/gu
+  const signs = lines ? /(?:[^\S\n]|(?!\n)\p{Cc})+/gu : /[\s\p{Cc}]+/gu
   return seen.replace(signs, ' ').trim()
 }

@@ -59,7 +59,7 @@ test('twenty answers to one ask, whole, less and no, from two places: one holds,
   )
   expect(given).toHaveLength(outcome!.state === 'accepted' ? 1 : 0)
   expect(await can(callum.email, 'ads.publish')).toBe(given[0]?.tier === 'run')
-  await part()
+  if (given.length > 0) await part()
 })
 
 test('a ceiling is lowered while twenty of the partner’s people are put on it: nobody is above it afterwards', async () => {

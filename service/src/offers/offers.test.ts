@@ -108,7 +108,7 @@ test('giving access and passing on are questions of their own, and no unless the
       body: { sentence: `end ${callum.business}` },
     }),
   )
-  expect(plan.changes.join(' ')).toContain('passed on to Pebblecast Studio')
+  expect(plan.changes.join(' ')).toContain('Pebblecast Studio, to which it was passed on')
   await part()
   expect((await partner(further, callum.business)).theyGave).toEqual([])
 })
