@@ -1,0 +1,2 @@
+/** Trees: what hangs under which manager account, and what cannot. */
+export * from './tree.ts'
