@@ -87,25 +87,23 @@ class LinkReader extends Reader {
 
   private rest(today: Temporal.PlainDate) {
     const told = nothingHidden()
-    const besides: Pick<LinkSentence, 'label' | 'mayGiveAccess' | 'paidBy'> = {
-      label: null,
-      mayGiveAccess: false,
-      paidBy: null,
-    }
+    let label: string | null = null
+    let mayGiveAccess = false
+    let paidBy: Who | null = null
     const said = new Set<string>()
     for (let word = this.next(); word; word = this.next()) {
       const clause = word.text === 'for' ? 'until' : word.text
       if (said.has(clause)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
       said.add(clause)
       if (this.hidingOrTime(word.text, told)) continue
-      if (word.text === 'as') Object.assign(besides, { label: this.quoted('a name in quotes, as "Summer at sea"') })
+      if (word.text === 'as') label = this.quoted('a name in quotes, as "Summer at sea"')
       else if (word.text === 'may') {
         this.expect('give', 'after “may” comes “give access”')
         this.expect('access', 'after “may give” comes “access”')
-        Object.assign(besides, { mayGiveAccess: true })
+        mayGiveAccess = true
       } else if (word.text === 'paid') {
         this.expect('by', 'after “paid” comes “by” and the business that pays')
-        Object.assign(besides, { paidBy: this.business() })
+        paidBy = this.business()
       } else
         throw this.wrong(
           word,
@@ -113,7 +111,7 @@ class LinkReader extends Reader {
           clauses,
         )
     }
-    return { ...besides, ...withEnd(told, today) }
+    return { label, mayGiveAccess, paidBy, ...withEnd(told, today) }
   }
 
   private business(): Who {
