@@ -25,6 +25,7 @@ import { MovableClock, type Settings } from '@famiglia/service'
 import { generate } from 'otplib'
 import pg from 'pg'
 import { inject } from 'vitest'
+import { hearAll } from '../../service/src/base/database.ts'
 
 /** Somebody of the scenario, with the business they act for. */
 export interface Actor extends DemoPerson {
@@ -105,6 +106,7 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
   const [agnese, tomasz, callum] = [called('Agnese'), called('Tomasz'), called('Callum')]
   const records = new pg.Pool({ connectionString: databaseUrl, max: 2 })
   records.on('error', () => undefined)
+  hearAll(records, () => undefined)
 
   /** The token of a new session; null when the code of this half minute was used up already, as by setting it up. */
   const signInNow = async (who: Actor): Promise<string | null> => {

@@ -127,10 +127,10 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   const log = openLog(config.FAMIGLIA_LOG_LEVEL)
   const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
   const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
-  const { kit, jobs, postman, lastUse } = makeKit(config, around.clock ?? systemClock, log, url)
+  const { kit, jobs, postman, lastUse, complain } = makeKit(config, around.clock ?? systemClock, log, url)
   let closing = false
 
-  await openDatabase(kit.database)
+  await openDatabase(kit.database, complain)
   const app = await compose(kit, log, () => closing)
   const plain = app as unknown as FastifyInstance
   await plain.register(async scope =>
@@ -209,7 +209,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     from: config.FAMIGLIA_MAIL_FROM,
     publicUrl,
   })
-  return { kit, jobs, postman, lastUse }
+  return { kit, jobs, postman, lastUse, complain }
 }
 
 async function compose(kit: Kit, log: Logger, isClosing: () => boolean): Promise<App> {

@@ -37,8 +37,9 @@ export function databaseAt(
 }
 
 /** Opens the records and brings them up to date. Migrations only go forward; a lock lets one process run them at a time. */
-export async function openDatabase(database: DataSource): Promise<void> {
+export async function openDatabase(database: DataSource, onError: (error: Error) => void): Promise<void> {
   await database.initialize()
+  hearAll(poolOf(database), onError)
   const runner = database.createQueryRunner()
   try {
     await runner.query('SELECT pg_advisory_lock(48151623)')
@@ -63,7 +64,21 @@ export function decidingPool(url: string, connections: number, onError: (error: 
     options: '-c plan_cache_mode=force_generic_plan -c enable_seqscan=off -c jit=off',
   })
   pool.on('error', onError)
+  hearAll(pool, onError)
   return pool
+}
+
+/**
+ * Hears what goes wrong on every connection of a pool, also on one that is handed out at this very moment: PostgreSQL can
+ * say “ready” and “shutting down” in one breath, and an error that nobody hears ends the whole service.
+ */
+export function hearAll(pool: Pick<pg.Pool, 'on'>, onError: (error: Error) => void): void {
+  const heard = new WeakSet<pg.PoolClient>()
+  pool.on('acquire', client => {
+    if (heard.has(client)) return
+    heard.add(client)
+    client.on('error', onError)
+  })
 }
 
 /** The pool beneath TypeORM, for the few statements that are asked thousands of times a second. */

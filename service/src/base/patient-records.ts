@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
-import { isDatabaseAway } from './database.ts'
+import { hearAll, isDatabaseAway } from './database.ts'
 
 const pause = 300
 
@@ -24,6 +24,7 @@ export class PatientRecords {
       connectionTimeoutMillis: 5_000,
     })
     this.pool.on('error', onError)
+    hearAll(this.pool, onError)
   }
 
   async executeSql(text: string, values: unknown[] = []): Promise<{ rows: unknown[] }> {
