@@ -1,5 +1,5 @@
 import { Temporal } from '../time/index.ts'
-import type { AccessFacts, AssetFact, BusinessFact, GrantFact, MembershipFact } from './facts.ts'
+import type { AccessFacts, AssetFact, BusinessFact, GrantFact, ManagerFact, MembershipFact } from './facts.ts'
 
 /** Facts for tests: what matters is said, everything else is as it usually is. */
 export const now = Temporal.Instant.from('2026-11-23T09:00Z')
@@ -70,4 +70,25 @@ export function someFacts(over: Partial<AccessFacts> = {}): AccessFacts {
     managers: [],
     ...over,
   }
+}
+
+/** A manager account with nothing given on it. */
+export function aManager(id: string, owner = agency, over: Partial<AssetFact> = {}): ManagerFact {
+  const managed = anAsset({ id, kind: 'manager-account', name: id, handle: id, owner, ...over })
+  return { asset: managed, grants: [], upstream: [], frozenByOwner: false }
+}
+
+/** What hangs an account, or a manager account, under a manager account. */
+export function aLink(
+  from: { readonly id: string; readonly name: string; readonly owner?: BusinessFact },
+  { asset: to }: ManagerFact,
+  over: Partial<GrantFact> = {},
+): GrantFact {
+  return aGrant({
+    id: `${from.id}>${to.id}`,
+    giver: from.owner ?? ferries,
+    on: { id: from.id, kind: 'ad-account', name: from.name },
+    holder: { kind: 'manager', id: to.id, number: to.number, name: to.name, business: to.owner.id },
+    ...over,
+  })
 }
