@@ -33,11 +33,12 @@ export function useYup(app: FastifyInstance): void {
   app.setValidatorCompiler<AnySchema>(({ schema, httpPart }) => {
     const isBody = httpPart === 'body'
     const tidy = isBody ? tidierOf(schema) : null
+    const given = (data: unknown) => (isBody ? (data ?? {}) : data)
     return data => {
       const { surely } = (schema.meta() ?? {}) as { surely?: SurelyFits }
       if (isBody && surely?.(data)) return { value: data }
       try {
-        const value: unknown = schema.validateSync(isBody ? (tidy ? tidy(data ?? {}) : (data ?? {})) : data, {
+        const value: unknown = schema.validateSync(tidy ? tidy(given(data)) : given(data), {
           abortEarly: false,
           strict: isBody,
           stripUnknown: false,

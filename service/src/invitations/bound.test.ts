@@ -52,8 +52,16 @@ test('without a name and a good password no sign-in is made, and the invitation 
   ] as const)
     expect(await problemOf(accept(link, nobody(), { name: 'Noor Castellan', password }))).toMatchObject({ code })
   expect(await stateOf(proposal!)).toBe('open')
-  await accept(link, nobody(), { name: 'Noor Castellan', password: 'every receipt in its drawer' })
+  await accept(link, nobody(), { name: ' Noor\u200b\u202e\nCastellan ', password: 'every receipt in its drawer ' })
   expect(await stateOf(proposal!)).toBe('accepted')
+  const signIn = (password: string) =>
+    answerOf(nobody().POST('/v1/sign-in', { body: { address: 'noor@ondaverde.example', password } }))
+  expect(await problemOf(signIn('every receipt in its drawer'))).toMatchObject({ code: 'sign-in.wrong' })
+  await signIn('every receipt in its drawer ')
+  const people = await answerOf(
+    scene.agnese.client.GET('/v1/businesses/{business}/people', { params: at(scene.agnese) }),
+  )
+  expect(people.items.map(person => person.name)).toContain('Noor Castellan')
 })
 
 test('somebody else who is signed in neither accepts nor declines by the link, and is told for whom it is', async () => {

@@ -24,7 +24,7 @@ export function freezePartner(kit: Kit) {
       change.record({
         ...between(acting, partner),
         what: `partner.${frozen ? 'frozen' : 'freeze-lifted'}${repeated ? '-repeated' : ''}`,
-        sentence: `${acting.live.name} ${frozen ? 'froze' : 'lifted'}, for ${acting.name}, ${frozen ? 'all that goes' : 'the freeze'} between it and ${partner.name}${asItWas(repeated, frozen)}.`,
+        sentence: `${acting.live.name} ${frozen ? frozeAll(acting, partner) : liftedAll(acting, partner)}${repeated ? `; it was ${asBefore(frozen)}` : ''}.`,
       })
       if (repeated) return { result: sayRepeated(`What goes between you and ${partner.name}`, frozen) }
       for (const admin of await adminsOf(change.manager, partner.id))
@@ -45,8 +45,14 @@ function requireForLifting(change: Change): void {
   change.requireFreshProof('It brings back all that was stopped, so it needs you to confirm it’s you.')
 }
 
-function asItWas(repeated: boolean, frozen: boolean): string {
-  return repeated ? `; it was ${frozen ? 'frozen already' : 'not frozen'}` : ''
+const frozeAll = (acting: Acting, partner: Business) =>
+  `froze, for ${acting.name}, all that goes between it and ${partner.name}`
+const liftedAll = (acting: Acting, partner: Business) =>
+  `lifted, for ${acting.name}, the freeze between it and ${partner.name}`
+
+/** How things stood already, where nothing changed. */
+function asBefore(frozen: boolean): string {
+  return frozen ? 'frozen already' : 'not frozen'
 }
 
 function sayRepeated(what: string, frozen: boolean): string {
@@ -62,7 +68,10 @@ function sayFrozen(name: string, frozen: boolean, theirs: boolean): string {
 
 function tellPartner(acting: Acting, partner: Business, frozen: boolean, theirs: boolean): string {
   if (frozen)
-    return `${acting.live.name} froze all access between ${acting.name} and ${partner.name}. Nothing is ended: it is stopped until they lift it. Write to ${acting.live.address} if you did not expect it.`
+    return [
+      `${acting.live.name} froze all access between ${acting.name} and ${partner.name}.`,
+      `Nothing is ended: it is stopped until they lift it. Write to ${acting.live.address} if you did not expect it.`,
+    ].join(' ')
   return theirs
     ? `${acting.live.name} lifted the freeze of ${acting.name}. Your own is still there: nothing goes between you until you lift it too.`
     : `What ${acting.name} and ${partner.name} gave one another holds again, as it was.`
@@ -94,13 +103,14 @@ export function freezePartnersPerson(kit: Kit) {
       throw new Problem('person.unknown', `Nobody of ${partner.name} reaches your assets under that id.`)
     return changeFor(kit, acting, async change => {
       if (!frozen) requireForLifting(change)
+      const did = frozen ? 'froze' : 'lifted the freeze of'
       const { name } = (await peopleById(change.manager, [person])).get(person)!
       const repeated = (await isFrozenOutside(change.manager, acting.id, person)) === frozen
       await keepPersonFreeze(change, acting, person, frozen)
       change.record({
         ...between(acting, partner),
         what: `partner.person-${frozen ? 'frozen' : 'freeze-lifted'}${repeated ? '-repeated' : ''}`,
-        sentence: `${acting.live.name} ${frozen ? 'froze' : 'lifted the freeze of'} ${name} of ${partner.name} on ${frozen ? 'all' : 'the'} assets of ${acting.name}${repeated ? `; they were ${frozen ? 'frozen already' : 'not frozen'}` : ''}.`,
+        sentence: `${acting.live.name} ${did} ${name} of ${partner.name} on all assets of ${acting.name}${repeated ? `; they were ${asBefore(frozen)}` : ''}.`,
         about: person,
       })
       if (repeated) return { result: sayRepeated(name, frozen) }
@@ -108,7 +118,7 @@ export function freezePartnersPerson(kit: Kit) {
       for (const admin of await adminsOf(change.manager, partner.id))
         await change.mail({
           to: admin,
-          subject: `${acting.name} ${frozen ? 'froze' : 'lifted the freeze of'} ${name}`,
+          subject: `${acting.name} ${did} ${name}`,
           body: [
             `Dear ${admin.name},`,
             frozen
