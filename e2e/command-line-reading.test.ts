@@ -80,7 +80,7 @@ test('everything that can be read is told in words: nothing unset, no instant as
       if (ran.status !== 0 && args[0] !== 'ready') faults.push(`${name}: ended with ${ran.status}: ${ran.err}`)
       if (!(typeof words === 'string' ? text.includes(words) : words.test(text)))
         faults.push(`${name}: does not say ${String(words)}:\n${text.slice(0, 400)}`)
-      const unfit = /undefined|\bNaN\b|\[object|Invalid Date|\b20\d\d-\d\d-\d\dT\d\d|\bnull\b/.exec(text)
+      const unfit = /undefined|\bNaN\b|\[object|Invalid Date|\b20\d\d-\d\d-\d\d[T ]\d\d|\bnull\b/.exec(text)
       if (unfit) faults.push(`${name}: says “${text.slice(Math.max(0, unfit.index - 40), unfit.index + 40)}”`)
       if (text.includes('\u001b')) faults.push(`${name}: colours what is no terminal`)
     }),

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { day, end, longDay, longEnd } from './dates.ts'
+import { day, end, longDay, longEnd, second } from './dates.ts'
 
 const lisbon = 'Europe/Lisbon'
 
@@ -19,4 +19,8 @@ test('the same moment is another day elsewhere', () => {
   expect(day(late, 'Europe/Oslo')).toBe('24 Nov 2026')
   expect(longDay(late, 'Europe/Oslo')).toBe('24 November 2026')
   expect(day(null, lisbon)).toBeNull()
+})
+
+test('what happened is told to the second, in the zone of the business', () => {
+  expect(second('2026-07-23T23:30:05Z', lisbon)).toBe('24 Jul 2026, 00:30:05')
 })

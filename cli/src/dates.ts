@@ -18,6 +18,12 @@ export function day(at: string | null, zone: string): string | null {
   return at ? sayShortDate(Temporal.Instant.from(at), zone) : null
 }
 
+/** `23 Nov 2026, 18:00:05`, where the order of things counts. */
+export function second(at: string, zone: string): string {
+  const time = Temporal.Instant.from(at).toZonedDateTimeISO(zone).toPlainTime()
+  return `${day(at, zone)}, ${time.toString({ smallestUnit: 'second' })}`
+}
+
 /** `23 November 2026`, within a sentence. */
 export function longDay(at: string, zone: string): string {
   return sayDate(Temporal.Instant.from(at), zone)

@@ -1,8 +1,8 @@
 import { answerOf, type Schemas } from '@famiglia/client'
-import { sayList, sayShortDate, Temporal } from '@famiglia/core'
+import { sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
-import { age, day, end, zoneOf } from '../dates.ts'
+import { age, day, end, second, zoneOf } from '../dates.ts'
 import type { Column } from '../desk.ts'
 import type { Run } from '../run.ts'
 
@@ -113,7 +113,7 @@ export function readingCommands(program: Command, run: Run): void {
             },
             { head: 'stopped', of: person => (person.frozen ? 'frozen' : person.paused ? 'paused' : '') },
             { head: 'invited by', of: person => person.invitedBy },
-            { head: 'since', of: person => sayShortDate(Temporal.Instant.from(person.since), zone) },
+            { head: 'since', of: person => day(person.since, zone) },
           ],
           'Nobody.',
         )
@@ -201,11 +201,7 @@ async function history(context: Context, options: { asset?: string; person?: str
       { head: 'no.', of: entry => entry.number },
       {
         head: 'when',
-        of: entry =>
-          Temporal.Instant.from(entry.at)
-            .toZonedDateTimeISO(zone)
-            .toString({ smallestUnit: 'second', offset: 'never', timeZoneName: 'never' })
-            .replace('T', ' '),
+        of: entry => second(entry.at, zone),
       },
       { head: 'what happened', of: entry => entry.sentence },
       { head: 'hash', of: entry => `${entry.hash.slice(0, 4)}…${entry.hash.slice(-4)}` },
