@@ -111,7 +111,7 @@
 {#if proposal.state === 'accepted' && proposal.partner}
   <p class="acts">
     <a
-      class="btn btn-primary"
+      class="btn btn-primary long"
       href="/{acting.number}/partners/{received ? proposal.business.number : proposal.partner.number}"
       >See what is ready now, and what is missing</a
     >
@@ -124,5 +124,13 @@
     gap: 0.75rem;
     flex-wrap: wrap;
     margin: 1rem 0 0.75rem;
+  }
+  /* Its words take two lines on a phone. */
+  .long {
+    max-width: 100%;
+    height: auto;
+    min-height: var(--size);
+    padding-block: 0.375rem;
+    white-space: normal;
   }
 </style>

@@ -16,8 +16,7 @@
         ><Icon name={thing.state === 'here' ? 'check' : thing.state === 'missing' ? 'cross' : 'pen'} /></span
       >
       <span
-        >{#if thing.name}<b>{thing.name}</b>{/if}{thing.name ? `, ${thing.text}` : thing.text}{#if thing.remedy}<small
-            >{thing.remedy}</small
+        >{#if thing.name}<b>{thing.name}</b>{:else}{thing.text}{/if}{#if thing.remedy}<small>{thing.remedy}</small
           >{/if}{#if thing.state === 'missing'}<small
             ><a href="/{acting.number}/bring-in">Bring it in</a>; the ask waits.</small
           >{/if}</span
