@@ -89,7 +89,7 @@ function workspaceRules(workspace) {
 }
 
 export default typescript.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.famiglia/**', 'client/src/schema.ts'] },
+  { ignores: ['**/dist/**', '**/node_modules/**', '.famiglia/**', '.cache/**', 'client/src/schema.ts'] },
   ...typescript.configs.strict,
   ...svelte.configs.recommended,
   {
