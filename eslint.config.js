@@ -26,7 +26,7 @@ const floors = [
   ['grants', 'bringing-in', 'decisions'],
   ['proposals'],
   ['partners', 'admins'],
-  ['invitations', 'offers', 'own-asks', 'asks', 'chair'],
+  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair'],
   ['sentences', 'readiness', 'notices'],
   ['members', 'leaving', 'grid', 'desk'],
 ]

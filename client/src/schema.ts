@@ -4821,6 +4821,8 @@ export interface paths {
                         /** @description What is accepted or granted instead: `watch on …`. Never more than was proposed. */
                         less?: string;
                         reason?: string;
+                        /** @description Whether they may give access to others, where that is asked: no, unless said. */
+                        mayGiveAccess?: boolean;
                     };
                 };
             };
@@ -5019,6 +5021,327 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/links/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What “link …” or “unlink …” would do; nothing is sent or changed */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
+                        sentence: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LinkPreview"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Link accounts under a manager account, change a link, or unlink */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
+                        sentence: string;
+                        note?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Linked"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/links/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each of several pasted account numbers is, or what is wrong with it, before anything is sent */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        text: string;
+                        under: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NumbersChecked"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/tree": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Manager accounts and what hangs under them, as far as the business sees it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Tree"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/manager-accounts/{asset}/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ad accounts under a manager account side by side, with the figures of the last days */
+        get: {
+            parameters: {
+                query?: {
+                    limit?: number;
+                    after?: string;
+                    /** @description The last so many days, against as many before. */
+                    days?: number;
+                    order?: "name" | "spend" | "results" | "costOfResult" | "revenue";
+                };
+                header?: never;
+                path: {
+                    business: string;
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountsCompared"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/manager-accounts/{asset}/accounts/{account}/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What the manager’s side calls an account; null takes the name away */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    asset: string;
+                    account: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        label?: string | null;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6359,7 +6682,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.lapsed" | "link.replaced" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -6817,6 +7140,11 @@ export interface components {
                     send: string;
                 } | null;
             };
+            /** @description What its yes answers separately (`mayGiveAccess`), and no unless said. */
+            question: {
+                asks: string;
+                hint: string;
+            } | null;
             canBeSentAgain: boolean;
             canBePassedOn: boolean;
             /** @description What a yes brings along beside what it allows. */
@@ -6923,6 +7251,194 @@ export interface components {
                 /** Format: date-time */
                 until: string | null;
             }[];
+        };
+        LinkPreview: {
+            sentence: string;
+            /** @enum {string} */
+            verb: "link" | "unlink";
+            summary: string;
+            /** @description What holds at once, and what waits for whom. */
+            outcomes: string[];
+            accounts: {
+                number: string;
+                name: string;
+                may: string;
+                sees: ("spend" | "revenue" | "contacts")[];
+                hidden: ("spend" | "revenue" | "contacts")[];
+                money: string | null;
+            }[];
+            /** @description Who would reach it, or loses it. */
+            people: string[];
+            notes: string[];
+            staysOpenUntil: string | null;
+            takesProof: boolean;
+            proofIsFresh: boolean;
+            mails: {
+                to: string;
+                about: string;
+            }[];
+        };
+        Linked: {
+            sentence: string;
+            result: string;
+            /** @enum {string} */
+            outcome: "linked" | "asked" | "offered" | "changed" | "same" | "unlinked";
+            /** @description The requests that wait for an answer now. */
+            proposals: string[];
+        };
+        NumbersChecked: {
+            /** @description One for each number, in their order; 200 at most. */
+            lines: {
+                line: number;
+                text: string;
+                number: string | null;
+                /** @enum {string} */
+                state: "good" | "wrong" | "left out";
+                words: string;
+                name: string | null;
+                owner: string | null;
+            }[];
+        };
+        Tree: {
+            nodes: {
+                number: string;
+                kind: string;
+                handle: string | null;
+                name: string;
+                owner: {
+                    number: string;
+                    name: string;
+                } | null;
+                isOwn: boolean;
+                stopped: string | null;
+            }[];
+            branches: {
+                below: string;
+                above: string;
+                /** @description What the manager’s side calls it; told to that side alone. */
+                label: string | null;
+                tier: string | null;
+                named: string[];
+                level: string;
+                hidden: ("spend" | "revenue" | "contacts")[];
+                mayGiveAccess: boolean;
+                /** @enum {string} */
+                state: "in force" | "begins" | "waiting" | "stopped" | "ended";
+                why: string | null;
+                /** Format: date-time */
+                from: string | null;
+                /** Format: date-time */
+                until: string | null;
+                /** @description Who was put on this one alone. */
+                alone: string[];
+                proposal: string | null;
+            }[];
+            more: boolean;
+        };
+        AccountsCompared: {
+            under: {
+                number: string;
+                name: string;
+                handle: string;
+                owner: {
+                    number: string;
+                    name: string;
+                };
+                reachedBy: {
+                    name: string;
+                    address: string;
+                    how: string;
+                }[];
+            };
+            /** @description By ISO 4217; money is in whole units of it. */
+            currency: string;
+            from: string;
+            to: string;
+            items: {
+                number: string;
+                name: string;
+                owner: {
+                    number: string;
+                    name: string;
+                };
+                under: {
+                    number: string;
+                    name: string;
+                };
+                /** @description What the manager’s side calls it; told to that side alone. */
+                label: string | null;
+                tier: string | null;
+                named: string[];
+                level: string;
+                hidden: ("spend" | "revenue" | "contacts")[];
+                mayGiveAccess: boolean;
+                /** @enum {string} */
+                state: "in force" | "begins" | "waiting" | "stopped" | "ended";
+                why: string | null;
+                /** Format: date-time */
+                from: string | null;
+                /** Format: date-time */
+                until: string | null;
+                /** @description Who was put on this one alone. */
+                alone: string[];
+                pays: string;
+                figures: {
+                    spend: {
+                        value: number;
+                        before: number;
+                        change: number | null;
+                    } | null;
+                    results: {
+                        value: number;
+                        before: number;
+                        change: number | null;
+                    } | null;
+                    costOfResult: {
+                        value: number;
+                        before: number;
+                        change: number | null;
+                    } | null;
+                    revenue: {
+                        value: number;
+                        before: number;
+                        change: number | null;
+                    } | null;
+                };
+                hiddenFigures: ("spend" | "results" | "costOfResult" | "revenue")[];
+                days: number[] | null;
+            }[];
+            sums: {
+                spend: {
+                    value: number;
+                    before: number;
+                    change: number | null;
+                    of: number;
+                    leavesOut: number;
+                };
+                results: {
+                    value: number;
+                    before: number;
+                    change: number | null;
+                    of: number;
+                    leavesOut: number;
+                };
+                costOfResult: {
+                    value: number;
+                    before: number;
+                    change: number | null;
+                    of: number;
+                    leavesOut: number;
+                };
+                revenue: {
+                    value: number;
+                    before: number;
+                    change: number | null;
+                    of: number;
+                    leavesOut: number;
+                };
+            };
+            next: string | null;
+            more: boolean;
         };
         FoundBusiness: {
             number: string;

@@ -19,6 +19,7 @@ const adverts: readonly Thing[] = [
     name: 'Summer Crossings',
     payment: 'Ferry house card, up to 12,000 euros a month',
     figures: euros('4,180', '61,240', '318 people'),
+    daily: { spend: 417, results: 40, revenue: 2040 },
     items: [item(1, 'Islands by breakfast', 'out'), item(2, 'Bicycles travel free in May', 'draft')],
   },
   {
@@ -27,6 +28,7 @@ const adverts: readonly Thing[] = [
     name: 'Winter Freight',
     payment: 'Ferry house card, up to 3,000 euros a month',
     figures: euros('610', '9,030', '41 people'),
+    daily: { spend: 61, results: 3, revenue: 300 },
     items: [item(1, 'Your van, dry and on time', 'paused')],
   },
   {
@@ -51,6 +53,7 @@ const adverts: readonly Thing[] = [
     name: 'Fjord Freight',
     payment: 'Vastholm Freight, card of the harbour office, up to 2,000 euros a month',
     figures: euros('890', '14,700', '62 people'),
+    daily: { spend: 311, results: 17, revenue: 1400 },
     items: [item(1, 'Cold water, warm welcome', 'out')],
   },
   {
@@ -108,7 +111,7 @@ export const platformDesigns: readonly PlatformDesign[] = [
     about: 'adverts, tags and catalogs',
     accent: '#27566b',
     prefix: 'MA',
-    kinds: ['ad-account', 'tag', 'catalog'],
+    kinds: ['ad-account', 'manager-account', 'tag', 'catalog'],
     things: adverts,
   },
   {

@@ -26,6 +26,7 @@ import { LastUse } from './reach/last-use.ts'
 import { decisionRoutes } from './decisions/routes.ts'
 import { deskRoutes } from './desk/routes.ts'
 import { askRoutes } from './asks/routes.ts'
+import { linkRoutes } from './links/routes.ts'
 import { bundles } from './bundles/records.ts'
 import { bundleRoutes } from './bundles/routes.ts'
 import { gridRoutes } from './grid/routes.ts'
@@ -93,6 +94,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   grantRoutes,
   proposalRoutes,
   askRoutes,
+  linkRoutes,
   partnerRoutes,
   trustRoutes,
   gridRoutes,

@@ -104,9 +104,12 @@ export const unlinked = { links: [], managers: [] } as const satisfies Partial<A
 
 /** What a business that holds an asset may know of one of its people there: what they reach through it, and nothing else. */
 export function throughBusiness(facts: AccessFacts, business: string): AccessFacts {
+  const throughIt = (grants: readonly GrantFact[]) =>
+    grants.filter(({ giver, holder }) => giver.id === business || holder.id === business)
   return {
     ...facts,
     memberships: facts.memberships.filter(held => held.business === business),
-    grants: facts.grants.filter(({ giver, holder }) => giver.id === business || holder.id === business),
+    grants: throughIt(facts.grants),
+    managers: facts.managers.map(manager => ({ ...manager, grants: throughIt(manager.grants) })),
   }
 }

@@ -98,6 +98,7 @@ function linkPaths(facts: AccessFacts, at: Instant, below: readonly string[]): P
         pathOf([ownerStep(facts), ...linkSteps(facts, link, manager.asset, at, tooDeep), ...path.steps.slice(1)]),
       )
     })
+    .filter(path => path.level.actions.size > 0)
 }
 
 /** What there is around the person on a manager account, as if that were asked about. */

@@ -4,7 +4,14 @@ import { Temporal, type Instant } from '../time/index.ts'
 import { sayLevel } from '../words/index.ts'
 import type { NotCounting, Path, Step } from './paths.ts'
 import { saidWhy } from './because.ts'
-import { throughBusiness, type AccessFacts, type GrantFact } from './facts.ts'
+import {
+  throughBusiness,
+  unlinked,
+  type AccessFacts,
+  type AssetFact,
+  type BusinessFact,
+  type GrantFact,
+} from './facts.ts'
 
 export function isLive(path: Path): boolean {
   return path.stopped === null
@@ -38,10 +45,24 @@ export function standingOn(path: Path): string | null {
   return throughOf(path) === 'owner' ? (place?.standing ?? null) : null
 }
 
-/** The first business on the way from the owner: the one that the owner dealt with; null where there is none. */
-export function partnerOn(path: Path): Extract<GrantFact['holder'], { kind: 'business' }> | null {
-  const first = path.grants[0]?.holder
-  return first?.kind === 'business' ? first : null
+/** The manager accounts on the way, the lowest first. */
+export function managersOn(path: Path): AssetFact[] {
+  return path.steps.flatMap(step => ('manager' in step ? [step.manager] : []))
+}
+
+/**
+ * The first other business on the way from the owner, as a partner or as whose manager account it is; null where there is
+ * none.
+ */
+export function partnerOn(path: Path): Pick<BusinessFact, 'id' | 'number' | 'name'> | null {
+  const [owner] = path.steps
+  const own = owner?.kind === 'owner' ? owner.business.id : null
+  for (const step of path.steps) {
+    if ('manager' in step && step.manager.owner.id !== own) return step.manager.owner
+    if ('grant' in step && step.grant.holder.kind === 'business' && step.grant.holder.id !== own)
+      return step.grant.holder
+  }
+  return null
 }
 
 /** Whether it comes to the person by itself, and not through a team, a partner, a bundle or what holds the asset. */
@@ -139,10 +160,11 @@ export function showReach(
 /**
  * Facts as giving and ending look at them. Who arranges an asset goes on doing so while it is frozen or archived, else
  * nothing could be ended. And in a business's own name one gives only by a path of one's own in it: what is reached
- * through a partner does not count there.
+ * through a partner does not count there, nor on the business's own assets what is reached through a manager account.
  */
 export function mayGiveOn(facts: AccessFacts, business: string): AccessFacts {
-  return throughBusiness(asUnstopped(facts), business)
+  const own = throughBusiness(asUnstopped(facts), business)
+  return facts.asset.owner.id === business ? { ...own, ...unlinked } : own
 }
 
 /** Facts as they are without a freeze of the asset or the archive. */

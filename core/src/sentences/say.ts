@@ -16,6 +16,20 @@ export interface ThingSaid {
  * 2027, to run our adverts`. Things given alike stand together; what holds for all of them is said once, at the end.
  */
 export function sayThings(things: readonly ThingSaid[], zone: string, purpose: string | null = null): string {
+  return sayGroups(things, zone, (given, names) => `${given} on ${names}`, purpose)
+}
+
+/** The same of what hangs, or is to hang, under a manager account: `Winter Freight under Gullwright Travel at run, from 1 July 2027`. */
+export function sayLinked(things: readonly ThingSaid[], under: string, zone: string): string {
+  return sayGroups(things, zone, (given, names) => `${names} under ${under} at ${given}`)
+}
+
+function sayGroups(
+  things: readonly ThingSaid[],
+  zone: string,
+  sayGroup: (given: string, names: string) => string,
+  purpose: string | null = null,
+): string {
   const groups = grouped(things)
   const [first] = groups
   if (!first) return 'nothing yet'
@@ -23,7 +37,7 @@ export function sayThings(things: readonly ThingSaid[], zone: string, purpose: s
   const shared = { hiding: all(sayHiding), time: all(group => sayTime(group, zone)) }
   const said = groups.map(group =>
     [
-      `${group.given} on ${sayList(group.names)}`,
+      sayGroup(group.given, sayList(group.names)),
       shared.hiding ? '' : sayHiding(group),
       shared.time ? '' : sayTime(group, zone),
     ].join(''),

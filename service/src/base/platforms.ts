@@ -11,6 +11,26 @@ const controlled = object({
   inside: string().nullable().default(null),
   holds: array(string().required()).default([]),
 })
+const daily = object({
+  day: string().required(),
+  spend: number().required(),
+  results: number().required(),
+  revenue: number().required(),
+})
+const toldFigures = object({
+  currency: string().required(),
+  figures: array(object({ ref: string().required(), days: array(daily).required() })).required(),
+})
+
+/** What an account brought on one day, money in whole units of the platform's currency. */
+export interface DayOfFigures {
+  /** As ISO 8601 writes a date. */
+  readonly day: string
+  readonly spend: number
+  readonly results: number
+  readonly revenue: number
+}
+
 const shown = object({ shownAt: string().required(), minutes: number().required() })
 
 /** What a platform says of an asset whose control was proven. */
@@ -81,6 +101,18 @@ export class Platforms {
     if (answer.status !== 201)
       throw new Problem('claim.not-on-platform', `${this.get(key).name} did not make it: nothing was changed.`)
     return controlled.validate(answer.body)
+  }
+
+  /** What accounts brought, day by day, from one day to another, both included; accounts it tells nothing of are left out. */
+  async figures(
+    key: string,
+    refs: readonly string[],
+    from: string,
+    to: string,
+  ): Promise<{ currency: string; byRef: Map<string, readonly DayOfFigures[]> }> {
+    const answer = await this.ask(key, '/control/figures', { refs, from, to })
+    const told = await toldFigures.validate(answer.body)
+    return { currency: told.currency, byRef: new Map(told.figures.map(({ ref, days }) => [ref, days])) }
   }
 
   private async ask(

@@ -14,10 +14,11 @@ import { endGrant } from '../grants/endGrant.ts'
 import { keepGrant } from '../grants/keepGrant.ts'
 import type { GivenBy, Holder } from '../grants/parties.ts'
 import { grantsById, grantsOfGiver } from '../grants/queries.ts'
-import { peopleById, type KnownPerson } from '../people/queries.ts'
+import type { KnownPerson } from '../people/queries.ts'
 import { closeProposal, openProposals } from '../proposals/queries.ts'
 import { grantsBelow } from '../reach/below.ts'
 import { withOwners } from '../reach/held.ts'
+import { holderOfGrant } from '../grants/holderOf.ts'
 import { targetOfAsset, targetsById } from '../reach/targets.ts'
 
 /**
@@ -95,8 +96,8 @@ async function endAllOf(
 ): Promise<void> {
   const { manager } = change
   const given = (await grantsOfGiver(manager, business.id)).filter(
-    ({ holderKind, holderId }) =>
-      (holderKind === 'business' && holderId === trustee.id) || (holderKind === 'person' && going.includes(holderId)),
+    ({ holderKind, holderId, toBusinessId }) =>
+      toBusinessId === trustee.id || (holderKind === 'person' && going.includes(holderId)),
   )
   const below = await grantsBelow(
     manager,
@@ -114,17 +115,9 @@ async function endAllOf(
     all.map(grant => grant.targetId!),
   )
   const known = await withOwners(manager, business.id, targets)
-  const people = await peopleById(
-    manager,
-    all.map(grant => grant.holderId),
-  )
   for (const grant of all) {
     const giver = grant.businessId === business.id ? business : await getBusiness(manager, grant.businessId)
-    const holder: Holder = {
-      key: { kind: grant.holderKind, id: grant.holderId },
-      name: people.get(grant.holderId)?.name ?? trustee.name,
-      party: grant.holderKind === 'business' ? await getBusiness(manager, grant.holderId) : null,
-    }
+    const holder = await holderOfGrant(manager, grant)
     const target = known.get(grant.targetId!)!
     const by = { giver, person, by: { id: person.id, name: person.name } }
     await endGrant(change, by, holder, { grant, target }, `${person.name} took over ${business.name}`)

@@ -2,13 +2,14 @@ import { kinds } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsOwned } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
-import { businessesById, getBusiness, membershipsOf, type Business } from '../businesses/queries.ts'
+import { getBusiness, membershipsOf, type Business } from '../businesses/queries.ts'
 import { grantsOfGiver, termsOf, type Grant } from '../grants/queries.ts'
 import { sayTarget } from '../grants/tellThings.ts'
 import { peopleById } from '../people/queries.ts'
 import { gatherProposals } from '../proposals/gather.ts'
 import type { Beforehand, ProposalParts, Register } from '../proposals/kind.ts'
 import { isOpen, openProposals } from '../proposals/queries.ts'
+import { holderOfGrant } from '../grants/holderOf.ts'
 import { targetsById } from '../reach/targets.ts'
 
 /** How much is told under one head. */
@@ -27,7 +28,7 @@ export async function whatComesWithIt(
   if (!business.trusteeId) return []
   const trustee = await getBusiness(manager, business.trusteeId)
   const given = await tellGiven(kit, manager, business)
-  const isTrustees = ({ holderKind, holderId }: Grant) => holderKind === 'person' || holderId === trustee.id
+  const isTrustees = ({ holderKind, toBusinessId }: Grant) => holderKind === 'person' || toBusinessId === trustee.id
   const waiting = (await openProposals(manager, { businessId: business.id })).filter(
     one => one.id !== proposal.id && isOpen(one, kit.clock.now()),
   )
@@ -80,16 +81,15 @@ async function tellGiven(
   business: Business,
 ): Promise<{ grant: Grant; said: string }[]> {
   const given = (await grantsOfGiver(manager, business.id)).filter(grant => grant.holderKind !== 'team')
-  const holders = given.map(grant => grant.holderId)
-  const people = await peopleById(manager, holders)
-  const businesses = await businessesById(manager, holders)
   const targets = await targetsById(
     manager,
     given.map(grant => grant.targetId!),
   )
-  return given.map(grant => {
-    const holder = people.get(grant.holderId) ?? businesses.get(grant.holderId)!
+  const told: { grant: Grant; said: string }[] = []
+  for (const grant of given) {
+    const { name } = await holderOfGrant(manager, grant)
     const said = sayTarget(targets.get(grant.targetId!)!, termsOf(grant, kit.clock.now()), business.zone, grant.purpose)
-    return { grant, said: `${holder.name}: ${said}` }
-  })
+    told.push({ grant, said: `${name}: ${said}` })
+  }
+  return told
 }

@@ -25,7 +25,10 @@ export async function endGrant(
     ...partiesOf(giver, holder, target),
     ...(by === undefined ? {} : { by }),
     what: 'grant.ended',
-    sentence: `${person.name} ended ${sayGiven(grant, target.kind)} of ${holder.name} on ${target.name}${purpose}${why ? `: ${why}` : ''}.`,
+    sentence:
+      holder.key.kind === 'manager'
+        ? `${person.name} unlinked ${target.name} from ${holder.name}${why ? `: ${why}` : ''}.`
+        : `${person.name} ended ${sayGiven(grant, target.kind)} of ${holder.name} on ${target.name}${purpose}${why ? `: ${why}` : ''}.`,
     ...(target.assetId ? { asset: target.assetId } : {}),
     ...aboutOf(holder),
     data: { grant: grant.id, on: target.text },

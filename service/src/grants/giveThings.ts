@@ -40,7 +40,8 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
   const changed = things.filter(thing => thing.change !== 'same')
   if (!to.withLetter || changed.length === 0) return ids
   const letter = changed.every(thing => thing.grant === null && thing.falls.length === 0) ? givenLetter : changedLetter
-  const through = holder.key.kind === 'person' ? null : { kind: holder.key.kind, name: holder.name }
+  const { kind } = holder.key
+  const through = kind === 'team' || kind === 'business' ? { kind, name: holder.name } : null
   for (const person of told)
     if (person.id !== acting.live.person) await change.mail(letter(acting, person, changed, through, to.remains ?? []))
   return ids

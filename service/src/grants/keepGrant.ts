@@ -4,10 +4,10 @@ import type { Change } from '../base/change.ts'
 import type { Target } from '../reach/targets.ts'
 import { endGrant } from './endGrant.ts'
 import { announceReach } from './announceReach.ts'
-import { grantsTo, termsOf, type Grant, type HolderKey } from './queries.ts'
+import { grantsTo, termsOf, type Grant } from './queries.ts'
 import { grants } from './records.ts'
 import { aboutOf, partiesOf, type GivenBy, type Holder } from './parties.ts'
-import { sayTarget } from './tellThings.ts'
+import { sayLinks, sayTarget } from './tellThings.ts'
 
 export interface GrantWanted {
   readonly target: Target
@@ -43,15 +43,12 @@ export async function keepGrant(
   if (wanted.saysAll)
     for (const grant of held.filter(one => one !== before))
       await endGrant(change, given, holder, { grant, target }, 'another sentence says all')
-  const id = before ? await changeGrant(change, before, wanted) : await addGrant(change, given, holder.key, wanted)
-  const said = sayTarget(target, terms, given.giver.zone, purpose)
+  const id = before ? await changeGrant(change, before, wanted) : await addGrant(change, given, holder, wanted)
   change.record({
     ...partiesOf(given.giver, holder, target),
     ...(given.by === undefined ? {} : { by: given.by }),
     what: before ? 'grant.changed' : 'grant.given',
-    sentence: before
-      ? `${given.person.name} changed what ${holder.name} has, from ${sayGiven(before, target.kind)} to ${said}.`
-      : `${given.person.name} let ${holder.name} ${said}.`,
+    sentence: sayKept(given, holder, wanted, before),
     ...(target.assetId ? { asset: target.assetId } : {}),
     ...aboutOf(holder),
     data: {
@@ -71,6 +68,19 @@ export async function keepGrant(
   return { id, before }
 }
 
+function sayKept({ person, giver }: GivenBy, holder: Holder, wanted: GrantWanted, before: Grant | null): string {
+  const { target, terms, purpose, mayPassOn } = wanted
+  if (holder.key.kind === 'manager') {
+    const mark = mayPassOn ? '; it may give access' : ''
+    const was = before ? `; it was ${sayGiven(before, target.kind)} before` : ''
+    return `${person.name} linked ${sayLinks([wanted], holder.name, giver.zone)}${mark}${was}.`
+  }
+  const said = sayTarget(target, terms, giver.zone, purpose)
+  return before
+    ? `${person.name} changed what ${holder.name} has, from ${sayGiven(before, target.kind)} to ${said}.`
+    : `${person.name} let ${holder.name} ${said}.`
+}
+
 async function changeGrant(change: Change, held: Grant, wanted: GrantWanted): Promise<string> {
   const { terms } = wanted
   const notices = String(held.until) === String(terms.until) ? held.notices : 0
@@ -79,15 +89,16 @@ async function changeGrant(change: Change, held: Grant, wanted: GrantWanted): Pr
   return held.id
 }
 
-async function addGrant(change: Change, given: GivenBy, holder: HolderKey, wanted: GrantWanted): Promise<string> {
+async function addGrant(change: Change, given: GivenBy, { key, party }: Holder, wanted: GrantWanted): Promise<string> {
   const id = newId()
   await change.manager.insert(grants, {
     id,
     businessId: given.giver.id,
     assetId: wanted.target.assetId,
     bundleId: wanted.target.bundleId,
-    holderKind: holder.kind,
-    holderId: holder.id,
+    holderKind: key.kind,
+    holderId: key.id,
+    toBusinessId: party && party.id !== given.giver.id ? party.id : null,
     ...kept(wanted),
     from: wanted.terms.from ?? change.now,
     proposalId: given.proposal,

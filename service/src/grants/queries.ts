@@ -45,18 +45,18 @@ export async function grantsToAll(
   })
 }
 
-/** What two businesses gave one another and was not ended, either way; on some things alone, where they are named. */
+/** What two businesses gave one another and was not ended, either way, the links under their manager accounts among it; on some things alone, where they are named. */
 export async function grantsBetween(
   manager: EntityManager,
   one: string,
   other: string,
   targets: readonly string[] | null = null,
 ): Promise<Grant[]> {
-  const common = { holderKind: 'business' as const, endedAt: IsNull(), ...(targets ? { targetId: In(targets) } : {}) }
+  const common = { endedAt: IsNull(), ...(targets ? { targetId: In(targets) } : {}) }
   return manager.find(grants, {
     where: [
-      { ...common, businessId: one, holderId: other },
-      { ...common, businessId: other, holderId: one },
+      { ...common, businessId: one, toBusinessId: other },
+      { ...common, businessId: other, toBusinessId: one },
     ],
     order: oldestFirst,
   })

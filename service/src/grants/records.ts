@@ -2,7 +2,8 @@ import type { Action, Figure, Instant, Tier } from '@famiglia/core'
 import { EntitySchema } from 'typeorm'
 import { column, named } from '../base/columns.ts'
 
-export type HolderKind = 'person' | 'team' | 'business'
+/** A manager account that holds a grant holds a link. */
+export type HolderKind = 'person' | 'team' | 'business' | 'manager'
 
 export interface Grant {
   id: string
@@ -13,6 +14,8 @@ export interface Grant {
   targetId?: string
   holderKind: HolderKind
   holderId: string
+  /** The business it goes to: the partner that holds it, or another one whose manager account does. */
+  toBusinessId: string | null
   tier: Tier | null
   actions: Action[]
   hiding: Figure[]
@@ -43,6 +46,7 @@ export const grants = new EntitySchema<Grant>({
     targetId: { ...named('target_id', column.uuid), insert: false, update: false },
     holderKind: named('holder_kind', column.text),
     holderId: named('holder_id', column.uuid),
+    toBusinessId: named('to_business_id', column.uuid, true),
     tier: { ...column.text, nullable: true },
     actions: column.texts,
     hiding: column.texts,

@@ -3,6 +3,7 @@ import {
   kinds,
   possessive,
   sayGiven,
+  sayLinked,
   sayThings,
   type Action,
   type Figure,
@@ -76,6 +77,15 @@ export function sayAll(things: readonly ThingOn[], zone: string): string {
       ),
     )
     .join('; ')
+}
+
+/** The same of links: `Winter Freight under Gullwright Travel at run, from 1 July 2027`. */
+export function sayLinks(things: readonly Omit<ThingOn, 'purpose'>[], under: string, zone: string): string {
+  return sayLinked(
+    things.map(({ target, terms }) => ({ name: target.name, kind: target.kind, terms })),
+    under,
+    zone,
+  )
 }
 
 /** `run on Summer Crossings, hiding revenue, until 23 May 2027, to run our adverts`. */

@@ -1,4 +1,5 @@
 import {
+  managersOn,
   isHeld,
   leavesAnAdmin,
   printWhat,
@@ -69,6 +70,8 @@ export async function reviewLeaving(
       const stopped = path.stopped ? `, not counted: ${saidWhy(path.stopped)}` : ''
       const by = throughOf(path)
       if (by === 'owner') return `${standing}${stopped}`
+      const managers = managersOn(path)
+      if (managers.length > 0) return `the manager account ${managers.at(-1)!.name}${stopped}`
       if (by === 'business') return `what ${facts.asset.owner.name} gave${stopped}`
       return `${by === 'team' ? `team ${path.grants.at(-1)!.holder.name}` : 'own grant'}${stopped}`
     })
@@ -139,7 +142,7 @@ async function onlyTheirs(
   const now = kit.clock.now()
   for (const { asset, facts } of reached) {
     const own = reachOf(facts, now).paths.filter(
-      path => !path.stopped && throughOf(path) !== 'owner' && throughOf(path) !== 'business',
+      path => !path.stopped && (throughOf(path) === 'person' || throughOf(path) === 'team'),
     )
     if (own.length === 0) continue
     const text = textOf(acting, asset)

@@ -3,6 +3,7 @@ import { TeamsBundlesPurposes1795422000000 } from './1795422000000-teams-bundles
 import { Partners1795459000000 } from './1795459000000-partners.ts'
 import { OneRecord1795600000000 } from './1795600000000-one-record.ts'
 import { Admins1795700000000 } from './1795700000000-admins.ts'
+import { Links1795800000000 } from './1795800000000-links.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -11,4 +12,5 @@ export const migrations = [
   Partners1795459000000,
   OneRecord1795600000000,
   Admins1795700000000,
+  Links1795800000000,
 ]

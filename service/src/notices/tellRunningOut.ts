@@ -8,6 +8,7 @@ import { grantById, noteNotices, termsOf, type Grant } from '../grants/queries.t
 import { sayTarget } from '../grants/tellThings.ts'
 import { peopleById, type KnownPerson } from '../people/queries.ts'
 import { giversOnAll } from '../reach/givers.ts'
+import { holderOfGrant } from '../grants/holderOf.ts'
 import { targetsById, type Target } from '../reach/targets.ts'
 import { membersOfTeam, teamById } from '../teams/queries.ts'
 
@@ -77,11 +78,16 @@ async function whoMinds(
 
 async function whoHolds(
   manager: EntityManager,
-  { holderKind, holderId }: Grant,
+  { holderKind, holderId, toBusinessId, businessId }: Grant,
 ): Promise<{ name: string; people: readonly KnownPerson[]; partner?: Business }> {
   if (holderKind === 'business') {
     const partner = await getBusiness(manager, holderId)
     return { name: partner.name, people: await adminsOf(manager, partner.id), partner }
+  }
+  if (holderKind === 'manager') {
+    const { name } = await holderOfGrant(manager, { holderKind, holderId })
+    const people = await adminsOf(manager, toBusinessId ?? businessId)
+    return { name, people, ...(toBusinessId ? { partner: await getBusiness(manager, toBusinessId) } : {}) }
   }
   if (holderKind === 'team') {
     const team = await teamById(manager, holderId)

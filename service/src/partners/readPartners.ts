@@ -26,14 +26,15 @@ const live = '(g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2))'
 
 const list = (business: string) => `
   SELECT business.id, business.number, business.name, business.town, business.cloth,
-    (SELECT count(DISTINCT g.target_id) FROM access_grant g WHERE g.business_id = $1 AND g.holder_kind = 'business'
-      AND g.holder_id = business.id AND ${live})::integer AS gave,
-    (SELECT count(DISTINCT g.target_id) FROM access_grant g WHERE g.business_id = business.id AND g.holder_kind = 'business'
-      AND g.holder_id = $1 AND ${live})::integer AS got,
+    (SELECT count(DISTINCT g.target_id) FROM access_grant g WHERE g.business_id = $1
+      AND g.to_business_id = business.id AND ${live})::integer AS gave,
+    (SELECT count(DISTINCT g.target_id) FROM access_grant g WHERE g.business_id = business.id
+      AND g.to_business_id = $1 AND ${live})::integer AS got,
     (SELECT count(DISTINCT reached.person_id) FROM access_grant g JOIN access_grant below ON below.upstream_id = g.id AND below.ended_at IS NULL
-      ${peopleReached('below')} WHERE g.business_id = $1 AND g.holder_kind = 'business' AND g.holder_id = business.id AND ${live})::integer AS staffed,
+      ${peopleReached('below')} WHERE g.business_id = $1 AND g.to_business_id = business.id AND ${live})::integer AS staffed,
     (SELECT count(*) FROM proposal p WHERE p.state = 'open' AND p.lapses_at > $2 AND ((p.business_id = $1 AND p.to_business_id = business.id
-      AND NOT EXISTS (SELECT FROM business_ask asked WHERE asked.proposal_id = p.id AND NOT asked.to_named))
+      AND NOT EXISTS (SELECT FROM business_ask asked WHERE asked.proposal_id = p.id AND NOT asked.to_named)
+      AND NOT EXISTS (SELECT FROM link_proposal linked WHERE linked.proposal_id = p.id AND NOT linked.to_named))
       OR (p.business_id = business.id AND p.to_business_id = $1)))::integer AS open,
     EXISTS (SELECT FROM partner_freeze f WHERE (f.giver_id, f.holder_id) IN (($1::uuid, business.id), (business.id, $1::uuid))) AS frozen,
     coalesce(business.trustee_id = $1, false) AS "inTrust"

@@ -3,17 +3,30 @@ import { changeFor, type Acting } from '../businesses/acting.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { sayAll } from '../grants/tellThings.ts'
 import { between } from '../base/chain.ts'
 import { gatherProposal } from './gather.ts'
-import type { ProposalKind, ProposalParts, Register } from './kind.ts'
+import type { ProposalKind, ProposalParts, ProposedThing, Register } from './kind.ts'
 import { lessOf } from './lessOf.ts'
+import { sayThingsOf } from './sayThingsOf.ts'
 import { closeProposal, findProposal, noteGranted, putItem, type Proposal } from './queries.ts'
 import { takeStep, voidProblem } from './step.ts'
 
 export interface Answered {
   readonly result: string
   readonly less: string | null
+}
+
+export interface AnswerGiven {
+  /** What is granted or accepted instead, as written; null for all of it. */
+  readonly less: string | null
+  readonly reason: string | null
+  /** The answer to what its kind asks separately. */
+  readonly mayGiveAccess: boolean
+}
+
+/** What is asked separately is no, unless it is answered. */
+function withAnswer(things: readonly ProposedThing[], answer: boolean): ProposedThing[] {
+  return things.map(thing => ({ ...thing, mayPassOn: thing.mayPassOn && answer }))
 }
 
 interface ToAnswer {
@@ -26,7 +39,7 @@ interface ToAnswer {
  * granted instead, never more (`proposal.more-than-asked`). Where who sent it could not send it now: `proposal.void`.
  */
 export function acceptProposal(kit: Kit, kinds: Register) {
-  return async (acting: Acting, id: string, less: string | null, reason: string | null): Promise<Answered> => {
+  return async (acting: Acting, id: string, { less, reason, mayGiveAccess }: AnswerGiven): Promise<Answered> => {
     const outcome = await changeFor(kit, acting, async (change): Promise<Answered | { void: Problem }> => {
       const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
       const { proposal, business } = parts
@@ -37,10 +50,12 @@ export function acceptProposal(kit: Kit, kinds: Register) {
         throw new Problem('proposal.more-than-asked', `There is no less of this ${kind.noun}.`)
       const whole = await kind.things(kit, change.manager, acting, parts)
       const today = kit.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
-      const things = less ? lessOf(today, business.zone, whole.things, less) : whole.things
+      const taken = less ? lessOf(today, business.zone, whole.things, less) : whole.things
       if (!less) whole.assertWhole()
-      const said = things.length > 0 ? sayAll(things, business.zone) : kind.said(parts)
-      const isLess = less !== null || sayAll(things, business.zone) !== sayAll(whole.things, business.zone)
+      const things = kind.question?.(parts) ? withAnswer(taken, mayGiveAccess) : taken
+      const say = (of: typeof things) => sayThingsOf(kind, parts, of)
+      const said = things.length > 0 ? say(things) : kind.said(parts)
+      const isLess = less !== null || say(things) !== say(whole.things)
       await closeProposal(change, id, { state: 'accepted', reason })
       for (const thing of things)
         if (thing.item) await noteGranted(change, thing.item.id, thing.terms)

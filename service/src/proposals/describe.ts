@@ -1,7 +1,8 @@
 import { levelOf, stateAt, type Instant, type ProposalState, type Standing } from '@famiglia/core'
 import type { Business } from '../businesses/queries.ts'
-import { sayAll, tellAsset, type AssetInWords } from '../grants/tellThings.ts'
-import type { Beforehand, ProposalKind, ProposalParts, ProposedThing, Register, Side } from './kind.ts'
+import { tellAsset, type AssetInWords } from '../grants/tellThings.ts'
+import type { Beforehand, ProposalKind, ProposalParts, ProposedThing, Question, Register, Side } from './kind.ts'
+import { sayThingsOf } from './sayThingsOf.ts'
 import { grantedTerms, timesOf } from './queries.ts'
 
 interface BusinessTold {
@@ -24,6 +25,8 @@ export interface ProposalInWords {
   readonly names: readonly string[]
   readonly answeredBy: ProposalKind['answeredBy']
   readonly yes: ProposalKind['yes']
+  /** What its yes answers separately, and no unless said; null where nothing. */
+  readonly question: Question | null
   readonly canBeSentAgain: boolean
   readonly canBePassedOn: boolean
   readonly afterwards: string | null
@@ -67,7 +70,9 @@ export function describeProposal(
   const { proposal, business, sender, partner, things } = parts
   const kind = kinds.of(proposal)
   const purposes = new Set(things.map(thing => thing.purpose))
-  const outset = kind.outset(parts, sideOf(kind, parts, reader))
+  const side = sideOf(kind, parts, reader)
+  const outset = kind.outset(parts, side)
+  const said = kind.said(parts, side)
   return {
     id: proposal.id,
     kind: proposal.kind,
@@ -77,6 +82,7 @@ export function describeProposal(
     names: namesIn(outset, kind, parts),
     answeredBy: kind.answeredBy,
     yes: kind.yes,
+    question: kind.question?.(parts) ?? null,
     canBeSentAgain: kind.canBeSentAgain,
     canBePassedOn: kind.canBePassedOn,
     afterwards: kind.afterwards(parts),
@@ -88,10 +94,10 @@ export function describeProposal(
     ...kind.shown(parts),
     by: sender,
     note: proposal.note,
-    said: kind.said(parts),
-    assets: assetsIn(things, business.name),
+    said,
+    assets: kind.hidesThings?.(parts, side) ? [] : assetsIn(things, (kind.ownerOf?.(parts) ?? business).name),
     purpose: purposes.size === 1 ? [...purposes][0]! : null,
-    granted: sayGranted(parts, kind.said(parts)),
+    granted: sayGranted(kind, parts, said),
     mayPassOn: things.some(thing => thing.mayPassOn),
     moveTo: proposal.moveTo,
     openedAt: proposal.openedAt.toString(),
@@ -135,12 +141,13 @@ export function assetsIn(things: readonly ProposedThing[], owner: string): Propo
 }
 
 /** What was granted or accepted, as read, where it is less than was proposed. */
-function sayGranted({ proposal, business, things }: ProposalParts, whole: string): string | null {
+function sayGranted(kind: ProposalKind, parts: ProposalParts, whole: string): string | null {
+  const { proposal, things } = parts
   const granted = things.flatMap(thing =>
     thing.item?.granted ? [{ ...thing, terms: grantedTerms(thing.item.granted) }] : [],
   )
   if (granted.length === 0) return proposal.grantedSaid
-  const said = sayAll(granted, business.zone)
+  const said = sayThingsOf(kind, parts, granted)
   return said === whole ? null : said
 }
 

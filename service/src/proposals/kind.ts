@@ -50,6 +50,12 @@ export interface Answer {
   readonly keeping: Tier | null
 }
 
+/** A question that a yes answers separately, and no unless said. */
+export interface Question {
+  readonly asks: string
+  readonly hint: string
+}
+
 /** Something to know before a yes: each item stands for itself. */
 export interface Beforehand {
   readonly head: string
@@ -86,8 +92,16 @@ export interface ProposalKind {
   readOwn(manager: EntityManager, ids: readonly string[]): Promise<ReadonlyMap<string, unknown>>
   /** How a history calls one: `the invitation to bea@…`. */
   name(parts: ProposalParts): string
-  /** What it is about, as read. */
-  said(parts: ProposalParts): string
+  /** What it is about, as read on either side; by who is told no side, as both may read it. */
+  said(parts: ProposalParts, side?: Side): string
+  /** Things of it as read, where they are not said as what is given on them. */
+  sayThings?(parts: ProposalParts, things: readonly ProposedThing[]): string
+  /** Whether what its things are called and come to is kept back on a side. */
+  hidesThings?(parts: ProposalParts, side: Side): boolean
+  /** Who owns its things, where that is not who sent it. */
+  ownerOf?(parts: ProposalParts): Business
+  /** What its yes has to say separately; null where nothing. */
+  question?(parts: ProposalParts): Question | null
   /** One sentence of who wants what from whom, as it is read on the side that sent it and on the one that answers. */
   outset(parts: ProposalParts, side: Side): string
   /** Whom and what that sentence can name of this kind's own, beside what every proposal has. */

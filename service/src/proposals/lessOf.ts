@@ -23,7 +23,8 @@ export function lessOf(
     throw new Problem('sentence.unreadable', 'Less is said as a tier or actions on what was proposed.', {
       pointer: '/less',
     })
-  const { parts, mayPassOn } = reading.wanted
+  const { parts } = reading.wanted
+  const mayPassOn = reading.wanted.mayPassOn || reading.wanted.mayGiveAccess
   return parts.flatMap(part => part.on.map(what => lessOn(things, what, termsOfPart(part, zone), mayPassOn, zone)))
 }
 

@@ -273,9 +273,10 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async request => {
-      const { less, reason } = request.body
+      const { less, reason, mayGiveAccess } = request.body
       const acting = await actingFor(kit.database, request)
-      return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, less || null, reason || null)
+      const answer = { less: less || null, reason: reason || null, mayGiveAccess }
+      return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, answer)
     },
   )
 

@@ -28,6 +28,11 @@ export const proposalOut = object({
   })
     .required()
     .meta({ description: 'What accepting it is called, and accepting less; null where there is no less.' }),
+  question: object({ asks: string().required(), hint: string().required() })
+    .nullable()
+    .defined()
+    .default(null)
+    .meta({ description: 'What its yes answers separately (`mayGiveAccess`), and no unless said.' }),
   canBeSentAgain: boolean().required(),
   canBePassedOn: boolean().required(),
   afterwards: string().nullable().defined().meta({ description: 'What a yes brings along beside what it allows.' }),
@@ -117,6 +122,9 @@ export const answerGiven = object({
     .max(1500)
     .meta({ description: 'What is accepted or granted instead: `watch on …`. Never more than was proposed.' }),
   reason: string().trim().max(500),
+  mayGiveAccess: boolean()
+    .default(false)
+    .meta({ description: 'Whether they may give access to others, where that is asked: no, unless said.' }),
 }).noUnknown()
 export const answered = object({ result: string().required(), less: string().nullable().defined() })
 export const askedThings = object({

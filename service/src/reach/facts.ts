@@ -1,4 +1,4 @@
-import { unlinked, type AccessFacts, type MembershipFact } from '@famiglia/core'
+import { unlinked, type AccessFacts, type AssetFact, type ManagerFact, type MembershipFact } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
@@ -91,15 +91,23 @@ const grantsTo = (holders: string) => `(SELECT json_agg(json_build_object(
 const asset = `json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived',
   a.archived_at IS NOT NULL, 'frozen', a.frozen_at IS NOT NULL, 'owner', ${business('owner')})`
 
-/** One value for all of it: a row of one column is read faster than one of four. */
+/** The manager accounts it hangs under, and what the same holders have on those: looked up where there is a link at all. */
+const linksTo = (
+  holders: string,
+) => `CASE WHEN EXISTS (SELECT FROM access_grant l WHERE l.target_id = a.id AND l.holder_kind = 'manager')
+  THEN facts_links(a.id, p.id, ${holders}) END`
+
+/** One value for all of it: a row of one column is read faster than one of five. */
 const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL,
     'frozenByOwner', EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = p.id AND f.business_id = owner.id)),
-  'asset', ${asset}, 'memberships', ${memberships}, 'grants', ${grantsTo(holdersFor('p.id'))}) AS facts`
+  'asset', ${asset}, 'memberships', ${memberships}, 'grants', ${grantsTo(holdersFor('p.id'))},
+  'above', ${linksTo(holdersFor('p.id'))}) AS facts`
 
 /** A business in a person's place: what any of its admins has by it. */
 const factsOfPartner = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL, 'frozenByOwner', false),
   'asset', ${asset}, 'memberships', json_build_array(json_build_object('business', p.id, 'standing', 'admin', 'paused', false, 'frozen',
-    false)), 'grants', ${grantsTo('ARRAY[p.id]')}) AS facts`
+    false)), 'grants', ${grantsTo('ARRAY[p.id]')},
+  'above', ${linksTo('ARRAY[p.id]')}) AS facts`
 
 const byNumber = `SELECT ${facts} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
 const onPlatform = `SELECT ${facts} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3
@@ -114,25 +122,43 @@ interface GrantJson extends GrantRow {
   above?: GrantRow[] | null
 }
 
+interface ManagerRow {
+  asset: AssetFact
+  frozenByOwner: boolean
+  grants: GrantJson[] | null
+}
+
 interface FactsRow {
   person: AccessFacts['person']
   asset: AccessFacts['asset']
   memberships: MembershipFact[] | null
   grants: GrantJson[] | null
+  above: { links: GrantRow[]; managers: ManagerRow[] } | null
 }
 
-function toFacts(row: FactsRow): AccessFacts {
-  const held = row.grants ?? []
-  const grants = held.map(({ above: _above, ...grant }) => grantFact(grant, row.person, row.asset))
+function toFacts({ person, asset, memberships, grants, above }: FactsRow): AccessFacts {
   return {
-    person: row.person,
-    asset: row.asset,
-    memberships: row.memberships ?? [],
-    grants,
-    upstream: [
-      ...grants.filter(grant => grant.holder.kind === 'business'),
-      ...held.flatMap(({ above }) => (above ?? []).map(link => grantFact(link, row.person, row.asset))),
-    ],
-    ...unlinked,
+    person,
+    asset,
+    memberships: memberships ?? [],
+    ...heldOn(grants, person, asset),
+    ...(above
+      ? {
+          links: above.links.map(link => grantFact(link, person, asset)),
+          managers: above.managers.map((manager): ManagerFact => ({
+            asset: manager.asset,
+            frozenByOwner: manager.frozenByOwner,
+            ...heldOn(manager.grants, person, manager.asset),
+          })),
+        }
+      : unlinked),
   }
+}
+
+/** What is held on an asset, and what that passes on. */
+function heldOn(rows: GrantJson[] | null, person: AccessFacts['person'], asset: AssetFact) {
+  const held = rows ?? []
+  const grants = held.map(({ above: _above, ...grant }) => grantFact(grant, person, asset))
+  const passedOn = held.flatMap(({ above }) => (above ?? []).map(link => grantFact(link, person, asset)))
+  return { grants, upstream: [...grants.filter(grant => grant.holder.kind === 'business'), ...passedOn] }
 }

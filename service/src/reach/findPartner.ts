@@ -6,10 +6,11 @@ import { businesses, type Business } from '../businesses/records.ts'
 
 /** Those with which a business ever had something to do: a grant or a proposal either way, or one that it holds in trust. */
 export const partnerIds = `
-  SELECT holder_id AS id FROM access_grant WHERE business_id = $1 AND holder_kind = 'business'
-  UNION SELECT business_id FROM access_grant WHERE holder_kind = 'business' AND holder_id = $1
+  SELECT to_business_id AS id FROM access_grant WHERE business_id = $1 AND to_business_id IS NOT NULL
+  UNION SELECT business_id FROM access_grant WHERE to_business_id = $1
   UNION SELECT proposal.to_business_id FROM proposal LEFT JOIN business_ask asked ON asked.proposal_id = proposal.id
-    WHERE proposal.business_id = $1 AND proposal.to_business_id IS NOT NULL AND (coalesce(asked.to_named, true) OR proposal.state IN ('accepted', 'declined'))
+    LEFT JOIN link_proposal linked ON linked.proposal_id = proposal.id
+    WHERE proposal.business_id = $1 AND proposal.to_business_id IS NOT NULL AND (coalesce(asked.to_named, linked.to_named, true) OR proposal.state IN ('accepted', 'declined'))
   UNION SELECT business_id FROM proposal WHERE to_business_id = $1
   UNION SELECT id FROM business WHERE trustee_id = $1
   UNION SELECT trustee_id FROM business WHERE id = $1 AND trustee_id IS NOT NULL`

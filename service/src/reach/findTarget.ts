@@ -71,7 +71,7 @@ export async function findHeld(manager: EntityManager, business: string, what: W
 async function findHeldBundle(manager: EntityManager, business: string, handle: string): Promise<Target | null> {
   const rows = (await manager.query(
     `SELECT DISTINCT bundle.id FROM access_grant g JOIN bundle ON bundle.id = g.bundle_id
-     WHERE g.holder_kind = 'business' AND g.holder_id = $1 AND g.ended_at IS NULL AND bundle.handle = $2 LIMIT 2`,
+     WHERE g.to_business_id = $1 AND g.ended_at IS NULL AND bundle.handle = $2 LIMIT 2`,
     [business, handle],
   )) as { id: string }[]
   const [only, another] = rows
@@ -83,8 +83,7 @@ async function findHeldBundle(manager: EntityManager, business: string, handle: 
     )
   const target = (await targetsById(manager, [only.id])).get(only.id)!
   const held = await manager.findBy(grants, {
-    holderKind: 'business',
-    holderId: business,
+    toBusinessId: business,
     targetId: only.id,
     endedAt: IsNull(),
   })

@@ -5,6 +5,7 @@ import { factsFrom } from './facts.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
 import { heldAssets } from './held.ts'
 import { placesOfAsset } from './places.ts'
+import { readTreeAbove, waysUp, type ManagerAbove } from './treeAbove.ts'
 import type { Acting } from '../businesses/acting.ts'
 
 /** The columns of the grid: the business's own assets, then those it holds from others. */
@@ -15,6 +16,10 @@ export interface GridColumns {
   readonly toBusinesses: readonly (readonly GrantFact[])[]
   /** Which assets a target reaches: itself and what it holds, or all of a bundle. */
   readonly reachedBy: ReadonlyMap<string, readonly number[]>
+  /** The links on every way up from a column's asset, where there are any. */
+  readonly above: ReadonlyMap<number, readonly GrantFact[]>
+  /** The manager accounts that those lead to. */
+  readonly managers: readonly ManagerAbove[]
 }
 
 interface ColumnRow {
@@ -42,12 +47,29 @@ export async function readColumns(kit: Kit, acting: Acting): Promise<GridColumns
   rows.forEach(({ places }, index) => {
     for (const place of places) reachedBy.set(place, [...(reachedBy.get(place) ?? []), index])
   })
-  const toPartners = await readToBusinesses(kit.database, [...new Set(own.flatMap(row => row.places))], own[0]?.asset)
+  const tree = await readTreeAbove(
+    kit.database,
+    rows.map(row => row.asset.id),
+  )
+  const places = [...own, ...tree.managers].flatMap(row => row.places)
+  const toPartners = await readToBusinesses(kit.database, [...new Set(places)], own[0]?.asset ?? rows[0]?.asset)
+  const toBusinessesAt = (at: readonly string[]) => at.flatMap(place => toPartners.get(place) ?? [])
   return {
     acting: self,
     assets: rows.map(row => row.asset),
     reachedBy,
-    toBusinesses: rows.map(row => row.toBusinesses ?? row.places.flatMap(place => toPartners.get(place) ?? [])),
+    toBusinesses: rows.map(row => row.toBusinesses ?? toBusinessesAt(row.places)),
+    above: new Map(
+      rows.flatMap(({ asset }, index) => {
+        const links = waysUp(tree.links, asset.id)
+        return links.length > 0 ? [[index, links] as const] : []
+      }),
+    ),
+    managers: tree.managers.map(({ asset, places: at }) => ({
+      asset,
+      places: at,
+      toBusinesses: toBusinessesAt(at),
+    })),
   }
 }
 

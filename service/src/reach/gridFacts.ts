@@ -1,10 +1,17 @@
-import { unlinked, type AccessFacts, type GrantFact, type MembershipFact, type Standing } from '@famiglia/core'
+import {
+  unlinked,
+  type AccessFacts,
+  type GrantFact,
+  type ManagerFact,
+  type MembershipFact,
+  type Standing,
+} from '@famiglia/core'
 import type { DataSource } from 'typeorm'
-import { belowOf } from './below.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
 import type { GridColumns } from './gridColumns.ts'
 import { hasSecondStep } from '../people/queries.ts'
-import { peopleReached, selfAndTeams } from './holdersFor.ts'
+import { selfAndTeams } from './holdersFor.ts'
+import { outsideReach } from './outside.ts'
 
 /** A grant as a row of the grid needs it: with what it is on. */
 export interface GridGrant extends GrantRow {
@@ -35,7 +42,7 @@ const columnsOf = (grant: string) => `json_build_object('id', ${grant}.id, 'targ
     'on', CASE WHEN ${grant}.bundle_id IS NOT NULL THEN json_build_object('id', ${grant}.bundle_id, 'kind', 'bundle', 'name', '') END,
     'holder', CASE WHEN ${grant}.holder_kind = 'team' THEN json_build_object('kind', 'team', 'id', ${grant}.holder_id, 'name', '', 'since', NULL) END, 'tier', ${grant}.tier, 'actions', ${grant}.actions, 'hiding', ${grant}.hiding,
     'from', date_part('epoch', ${grant}.from_at) * 1000, 'until', date_part('epoch', ${grant}.until_at) * 1000, 'upstream', ${grant}.upstream_id,
-    'giver', CASE WHEN ${grant}.upstream_id IS NOT NULL THEN facts_business(${grant}.business_id) END)`
+    'giver', CASE WHEN ${grant}.business_id <> $1 THEN facts_business(${grant}.business_id) END)`
 
 const grantsOfRow = (holders: string) => `(SELECT json_agg(${columnsOf('g')})
   FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holders})) AS grants`
@@ -99,17 +106,13 @@ function valuesOf(business: string, { after, find, limit }: GridPage): unknown[]
 }
 
 const outside = `
-  ${belowOf("g.business_id = $1 AND g.holder_kind = 'business'")},
-  reach AS (
-    SELECT m.person_id, m.business_id AS of_id, NULL::uuid AS grant_id FROM below JOIN membership m ON below.holder_kind = 'business'
-      AND m.business_id = below.holder_id AND m.standing = 'admin'
-    UNION SELECT reached.person_id, below.business_id, below.id FROM below ${peopleReached('below')})
+  ${outsideReach(null)}
   SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS "secondProof",
     EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen, string_agg(DISTINCT of.name, ', ') AS of,
     (SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen',
       m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = ANY(array_agg(of.id))) AS memberships,
     json_agg(${columnsOf('g')}) FILTER (WHERE g.id IS NOT NULL) AS grants
-  FROM reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main
+  FROM (SELECT DISTINCT person_id, of_id, grant_id FROM reach) reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main
     JOIN business of ON of.id = reach.of_id LEFT JOIN access_grant g ON g.id = reach.grant_id
   WHERE ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%'
     OR main.address ILIKE '%' || $4 || '%')
@@ -139,7 +142,7 @@ export interface GridPartner {
 
 const partners = `
   SELECT partner.id, partner.number, partner.name FROM business partner WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1
-    AND g.holder_kind = 'business' AND g.holder_id = partner.id AND g.ended_at IS NULL)
+    AND g.to_business_id = partner.id AND g.ended_at IS NULL)
     AND ($2::text IS NULL OR (partner.name, partner.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR partner.name ILIKE '%' || $4 || '%') ORDER BY partner.name, partner.id LIMIT $5`
 
 export async function readPartnersGiven(
@@ -155,11 +158,12 @@ export async function readPartnersGiven(
  * they are an admin: nothing more is asked of the records.
  */
 export function factsByColumn(
-  { acting, assets, reachedBy, toBusinesses }: GridColumns,
+  columns: GridColumns,
   person: AccessFacts['person'],
   memberships: readonly MembershipFact[],
   grants: readonly GridGrant[],
 ): Map<number, AccessFacts> {
+  const { acting, assets, reachedBy, toBusinesses, above } = columns
   const byColumn = new Map<number, GrantFact[]>()
   const add = (column: number, grant: GrantFact) => byColumn.set(column, [...(byColumn.get(column) ?? []), grant])
   for (const grant of grants)
@@ -176,10 +180,44 @@ export function factsByColumn(
   toBusinesses.forEach((given, column) => {
     for (const grant of given) if (chairs.has(grant.holder.id)) add(column, grant)
   })
+  const managers = managersAround(columns, person, memberships, grants)
+  above.forEach((links, column) => {
+    if (links.some(({ holder }) => managers.get(holder.id)?.isReached)) byColumn.set(column, byColumn.get(column) ?? [])
+  })
   return new Map(
     [...byColumn].map(([column, held]) => {
       const upstream = toBusinesses[column] ?? []
-      return [column, { person, asset: assets[column]!, memberships, grants: held, upstream, ...unlinked }]
+      const links = above.get(column)
+      const tree = links
+        ? { links, managers: links.flatMap(({ holder }) => managers.get(holder.id)?.fact ?? []) }
+        : unlinked
+      return [column, { person, asset: assets[column]!, memberships, grants: held, upstream, ...tree }]
+    }),
+  )
+}
+
+/** What somebody has on the manager accounts above the columns, and whether that is anything at all. */
+function managersAround(
+  { acting, managers }: GridColumns,
+  person: AccessFacts['person'],
+  memberships: readonly MembershipFact[],
+  grants: readonly GridGrant[],
+): Map<string, { readonly fact: ManagerFact; readonly isReached: boolean }> {
+  return new Map(
+    managers.map(({ asset, places, toBusinesses }) => {
+      const own = grants.filter(grant => places.includes(grant.target))
+      const given = toBusinesses.filter(({ holder }) =>
+        memberships.some(held => held.business === holder.id && held.standing === 'admin'),
+      )
+      const held = [
+        ...own.map(grant =>
+          grantFact({ ...grant, giver: grant.giver ?? acting, on: grant.on ?? asset }, person, asset),
+        ),
+        ...given,
+      ]
+      const isOwners = memberships.some(one => one.business === asset.owner.id && one.standing !== 'member')
+      const fact = { asset, grants: held, upstream: toBusinesses, frozenByOwner: false }
+      return [asset.id, { fact, isReached: isOwners || held.length > 0 }]
     }),
   )
 }

@@ -3,14 +3,23 @@ import { assetsById, type Asset } from '../assets/queries.ts'
 import { businessesById } from '../businesses/queries.ts'
 import { grants } from '../grants/records.ts'
 import { placesOfAll } from './places.ts'
+import { hangingUnder } from './tree.ts'
 import { targetOfAsset, type Target } from './targets.ts'
 
-/** The ids of all assets that a business holds from others: what was given to it, what is inside that, what is in bundles. */
+/**
+ * The ids of all assets that a business holds from others: what was given to it, what is inside that, what is in bundles,
+ * and all that hangs under its manager accounts and under those it was given.
+ */
 export const heldAssets = (business: string) => `
-  WITH direct AS (
+  WITH RECURSIVE direct AS (
     SELECT coalesce(g.asset_id, held.asset_id) AS id FROM access_grant g LEFT JOIN bundle_asset held ON held.bundle_id = g.bundle_id
-    WHERE g.holder_kind = 'business' AND g.holder_id = ${business} AND g.ended_at IS NULL)
-  SELECT id FROM direct WHERE id IS NOT NULL UNION SELECT asset.id FROM direct JOIN asset ON asset.inside_id = direct.id`
+    WHERE g.to_business_id = ${business} AND g.ended_at IS NULL),
+  gathered AS (
+    SELECT id FROM direct WHERE id IS NOT NULL
+    UNION SELECT own.id FROM asset own WHERE own.business_id = ${business} AND own.kind = 'manager-account'
+    UNION ${hangingUnder('gathered')})
+  SELECT asset.id FROM gathered JOIN asset ON asset.id = gathered.id WHERE asset.business_id <> ${business}
+  UNION SELECT asset.id FROM direct JOIN asset ON asset.inside_id = direct.id`
 
 /** A held asset with the grants by which the business holds it, those on the asset itself first. */
 export async function heldTarget(manager: EntityManager, business: string, asset: Asset): Promise<Target> {
@@ -31,8 +40,7 @@ export async function withOwners(
     others.map(target => target.id),
   )
   const held = await manager.findBy(grants, {
-    holderKind: 'business',
-    holderId: business,
+    toBusinessId: business,
     targetId: In([...places.values()].flat()),
     endedAt: IsNull(),
   })

@@ -1,4 +1,5 @@
 import {
+  managersOn,
   printSentence,
   reachOf,
   sayGiven,
@@ -19,13 +20,15 @@ import {
   type Terms,
   type What,
 } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
 import type { Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import { factsFrom } from './facts.ts'
 import { hasSecondStep } from '../people/queries.ts'
 import { peopleReached } from './holdersFor.ts'
-import { placesOf } from './places.ts'
+import { placesOf, placesOfAsset } from './places.ts'
+import { gatheringAbove } from './tree.ts'
 
 /** Somebody who reaches an asset, or would once they have answered. */
 export interface Holder {
@@ -66,20 +69,32 @@ interface Candidate {
 
 /** People who may reach an asset by any path, a page at a time by name; then each is decided with the same facts as ever. */
 const candidates = `
-  WITH reaching AS (
-    SELECT person_id FROM membership WHERE business_id = $2 AND standing IN ('admin', 'finance')
-    UNION SELECT reached.person_id FROM access_grant g ${peopleReached('g')} WHERE g.target_id = ANY($1) AND g.ended_at IS NULL
-    UNION SELECT m.person_id FROM access_grant g JOIN membership m ON m.business_id = g.holder_id AND m.standing = 'admin'
-      WHERE g.holder_kind = 'business' AND g.target_id = ANY($1) AND g.ended_at IS NULL
+  WITH RECURSIVE above AS (SELECT $1::uuid AS id UNION ${gatheringAbove('above')}),
+  spot AS (SELECT asset.business_id, ${placesOfAsset('asset')} AS places FROM above JOIN asset ON asset.id = above.id),
+  reaching AS (
+    SELECT m.person_id FROM spot JOIN membership m ON m.business_id = spot.business_id AND m.standing IN ('admin', 'finance')
+    UNION SELECT reached.person_id FROM spot JOIN access_grant g ON g.target_id = ANY(spot.places) AND g.ended_at IS NULL ${peopleReached('g')}
+    UNION SELECT m.person_id FROM spot JOIN access_grant g ON g.target_id = ANY(spot.places) AND g.holder_kind = 'business'
+      AND g.ended_at IS NULL JOIN membership m ON m.business_id = g.holder_id AND m.standing = 'admin'
   )
   SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS second_proof, last_use.at AS last_used,
     inviter.name AS invited_by, membership.since AS member_since
   FROM reaching JOIN person ON person.id = reaching.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-    LEFT JOIN last_use ON last_use.asset_id = $3 AND last_use.person_id = person.id
+    LEFT JOIN last_use ON last_use.asset_id = $1 AND last_use.person_id = person.id
     LEFT JOIN membership ON membership.business_id = $2 AND membership.person_id = person.id LEFT JOIN person inviter ON inviter.id = membership.invited_by
-  WHERE ($4::text IS NULL OR (person.name, person.id) > ($4, $5::uuid)) AND ($7::uuid IS NULL
-    OR EXISTS (SELECT FROM membership own WHERE own.person_id = person.id AND own.business_id = $7))
-  ORDER BY person.name, person.id LIMIT $6`
+  WHERE ($3::text IS NULL OR (person.name, person.id) > ($3, $4::uuid)) AND ($6::uuid IS NULL
+    OR EXISTS (SELECT FROM membership own WHERE own.person_id = person.id AND own.business_id = $6))
+  ORDER BY person.name, person.id LIMIT $5`
+
+/** Who may reach an asset by any path, by name; whether they do is worked out from their facts. */
+export async function whoMayReach(
+  manager: EntityManager,
+  asset: Pick<Asset, 'id' | 'businessId'>,
+  limit: number,
+): Promise<{ id: string; name: string; address: string }[]> {
+  const rows = (await manager.query(candidates, [asset.id, asset.businessId, null, null, limit, null])) as Candidate[]
+  return rows.map(({ id, name, address }) => ({ id, name, address }))
+}
 
 const waiting = `
   SELECT proposal.id, proposal.to_address, proposal.opened_at, sender.name AS sender, item.tier, item.actions, item.hiding, item.until_at
@@ -114,11 +129,9 @@ export async function holdersOf(
   { limit, after, heldBy, forAdmins }: HoldersWanted,
 ): Promise<{ items: Holder[]; next: string | null }> {
   const cursor = readCursor(after)
-  const places = await placesOf(kit.database.manager, asset)
   const rows = (await kit.database.query(candidates, [
-    places,
-    asset.businessId,
     asset.id,
+    asset.businessId,
     cursor?.[0] ?? null,
     cursor?.[1] ?? null,
     limit + 1,
@@ -132,7 +145,7 @@ export async function holdersOf(
     return toHolder(kit, told, around && heldBy ? throughBusiness(around, heldBy) : around)
   })
   return {
-    items: cursor || heldBy ? holders : [...holders, ...(await waitingFor(kit, asset, places))],
+    items: cursor || heldBy ? holders : [...holders, ...(await waitingFor(kit, asset))],
     next: page.next,
   }
 }
@@ -183,11 +196,20 @@ function sayThrough(path: Path): string {
   if (!last) return `owning business, ${standingOn(path)}`
   const on = last.on.kind === 'bundle' ? `, by the bundle ${last.on.name}` : ''
   const through = throughOf(path)
+  const managers = managersOn(path)
+  if (managers.length > 0)
+    return `manager account ${managers.map(one => one.name).join(' › ')}${isAlone(path) ? ', on this one alone' : ''}`
   if (through === 'person') return grants.length > 1 ? `${last.giver.name}, staffed` : `own grant${on}`
   return `${through === 'team' ? 'team ' : ''}${last.holder.name}${on}`
 }
 
-async function waitingFor(kit: Kit, asset: Asset, places: readonly string[]): Promise<Holder[]> {
+/** Whether its manager's business put them on this account alone, and not on the manager account. */
+function isAlone({ steps }: Path): boolean {
+  return steps.some(step => step.kind === 'staffing' && step.grant.upstream !== null)
+}
+
+async function waitingFor(kit: Kit, asset: Asset): Promise<Holder[]> {
+  const places = await placesOf(kit.database.manager, asset)
   const rows = (await kit.database.query(waiting, [places, kit.clock.now().toString()])) as WaitingRow[]
   const figures = kinds[asset.kind].figures
   return rows.map(row => ({

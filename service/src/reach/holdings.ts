@@ -21,6 +21,7 @@ import { factsFrom } from './facts.ts'
 import { holdersFor } from './holdersFor.ts'
 import { writeOwn } from './holders.ts'
 import { placesOfAsset } from './places.ts'
+import { hangingUnder } from './tree.ts'
 
 /** An asset somebody holds something on, whether or not it counts now, and how. */
 export interface Holding {
@@ -53,13 +54,14 @@ export interface Holding {
 }
 
 const candidates = `
-  WITH mine AS (SELECT business_id, standing FROM membership WHERE person_id = $1),
+  WITH RECURSIVE mine AS (SELECT business_id, standing FROM membership WHERE person_id = $1),
   reached AS (
     SELECT coalesce(g.asset_id, held.asset_id) AS asset_id FROM access_grant g LEFT JOIN bundle_asset held ON held.bundle_id = g.bundle_id
       WHERE g.ended_at IS NULL AND g.holder_id = ANY (${holdersFor('$1::uuid')})
     UNION SELECT asset.id FROM mine JOIN asset ON asset.business_id = mine.business_id WHERE mine.standing IN ('admin', 'finance')
   ),
-  within AS (SELECT asset_id FROM reached WHERE asset_id IS NOT NULL UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
+  gathered AS (SELECT asset_id AS id FROM reached WHERE asset_id IS NOT NULL UNION ${hangingUnder('gathered')}),
+  within AS (SELECT id AS asset_id FROM gathered UNION SELECT asset.id FROM reached JOIN asset ON asset.inside_id = reached.asset_id)
   SELECT asset.id, asset.name, asset.platform, asset.platform_ref, last_use.at AS last_used, (SELECT address FROM person_address
     WHERE person_id = $1 AND main) AS address FROM within JOIN asset ON asset.id = within.asset_id
     LEFT JOIN last_use ON last_use.asset_id = asset.id AND last_use.person_id = $1

@@ -1,10 +1,9 @@
 import { isLive, reachOf, saidWhy, showLevel, sinceOn, throughOf, type Action } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
-import { belowOf } from './below.ts'
 import { factsFrom } from './facts.ts'
 import { hasSecondStep } from '../people/queries.ts'
-import { peopleReached, selfAndTeams } from './holdersFor.ts'
+import { outsideReach } from './outside.ts'
 import { reachedBy } from './places.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -32,13 +31,8 @@ export interface PartnersPerson {
   }[]
 }
 
-/** What hangs on the grants from $1 to $2, and whom it reaches. */
-const reaching = `
-  ${belowOf("g.business_id = $1 AND g.holder_kind = 'business' AND g.holder_id = $2")},
-  reach AS (
-    SELECT m.person_id, m.business_id AS of_id, below.target_id FROM below JOIN membership m ON below.holder_kind = 'business'
-      AND m.business_id = below.holder_id AND m.standing = 'admin'
-    UNION SELECT reached.person_id, below.business_id, below.target_id FROM below ${peopleReached('below')})`
+/** Whom what $1 gave to $2 reaches. */
+const reaching = outsideReach('$2')
 
 const people = `${reaching}
   SELECT person.id, person.name, main.address, business.name AS of, ${hasSecondStep('person')} AS "secondProof",
@@ -152,12 +146,9 @@ export async function partnersThrough(
   person: string,
 ): Promise<{ id: string; number: string; name: string }[]> {
   return manager.query(
-    `${belowOf("g.business_id = $1 AND g.holder_kind = 'business'")}
-     SELECT DISTINCT of.id, of.number, of.name FROM below JOIN business of ON of.id =
-       CASE WHEN below.holder_kind = 'business' THEN below.holder_id ELSE below.business_id END
-     WHERE of.id <> $1 AND (below.holder_id = ANY (${selfAndTeams('$2::uuid')})
-       OR EXISTS (SELECT FROM membership m WHERE below.holder_kind = 'business' AND m.business_id = below.holder_id AND m.person_id = $2
-         AND m.standing = 'admin')) ORDER BY of.name LIMIT 20`,
+    `${outsideReach(null)}
+     SELECT DISTINCT of.id, of.number, of.name FROM reach JOIN business of ON of.id = reach.of_id WHERE reach.person_id = $2
+     ORDER BY of.name LIMIT 20`,
     [business, person],
   )
 }

@@ -52,7 +52,7 @@ export interface SharedAsset {
 const held = `
   WITH direct AS (
     SELECT coalesce(g.asset_id, inside.asset_id) AS id FROM access_grant g LEFT JOIN bundle_asset inside ON inside.bundle_id = g.bundle_id
-    WHERE g.holder_kind = 'business' AND g.holder_id = $2 AND ($1::uuid IS NULL OR g.business_id = $1) AND g.ended_at IS NULL),
+    WHERE g.to_business_id = $2 AND ($1::uuid IS NULL OR g.business_id = $1) AND g.ended_at IS NULL),
   all_of AS (SELECT id FROM direct WHERE id IS NOT NULL UNION SELECT asset.id FROM direct JOIN asset ON asset.inside_id = direct.id)
   SELECT asset.id, asset.name, (SELECT count(DISTINCT reached.person_id) FROM access_grant g ${peopleReached('g')}
       WHERE g.business_id = $2 AND g.ended_at IS NULL AND g.upstream_id IS NOT NULL AND g.target_id = ANY (${placesOfAsset('asset')}))::integer AS staffed
@@ -119,7 +119,7 @@ function tell(kit: Kit, facts: AccessFacts, staffed: number): SharedAsset {
     owner: { number: asset.owner.number, name: asset.owner.name },
     may: words.may,
     canSpend: words.canSpend,
-    mayPassOn: last.some(grant => grant.mayPassOn),
+    mayPassOn: last.some(grant => grant.holder.kind === 'business' && grant.mayPassOn),
     mayGiveAccess: words.canGiveAccess,
     until: latestEnd(counting)?.toString() ?? null,
     purposes: [...new Set(last.flatMap(grant => grant.purpose ?? []))],

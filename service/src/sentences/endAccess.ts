@@ -5,11 +5,13 @@ import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { endGrant, type GrantOn } from '../grants/endGrant.ts'
 import { endedLetter } from '../grants/letters.ts'
-import { grantsById } from '../grants/queries.ts'
+import type { Holder } from '../grants/parties.ts'
+import { grantsById, type Grant } from '../grants/queries.ts'
 import { endMembership } from '../admins/endMembership.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { closeProposal, itemsOf, removeItems } from '../proposals/queries.ts'
 import { withOwners } from '../reach/held.ts'
+import { holderOfGrant } from '../grants/holderOf.ts'
 import { targetsById } from '../reach/targets.ts'
 import { holderOf, toldOf, type Addressee } from './addressee.ts'
 import type { Falls, PlannedEnd } from './planned.ts'
@@ -30,7 +32,8 @@ export async function endAccess(
   const holder = holderOf(who)
   const by = { giver: acting, person: { id: acting.live.person, name: acting.live.name } }
   for (const { grant, target } of plan.grants)
-    if (grant.businessId === acting.id) await endGrant(change, by, holder!, { grant, target })
+    if (grant.businessId === acting.id)
+      await endGrant(change, by, await heldBy(change, grant, holder), { grant, target })
     else await giveBack(change, acting, who, { grant, target })
   if (plan.falls) await endWhatFalls(change, acting, plan, plan.falls)
   if (plan.waiting.length > 0 || (plan.everything && who.kind === 'person' && who.invitation))
@@ -67,11 +70,15 @@ function sayResult(acting: Acting, plan: PlannedEnd, names: readonly string[]): 
   return `Ended: ${what}${membership}.`
 }
 
+/** A partner holds what it was given itself; what it has by a link, its manager account does. */
+async function heldBy(change: Change, grant: Grant, holder: Holder | null): Promise<Holder> {
+  return grant.holderKind === 'manager' || !holder ? holderOfGrant(change.manager, grant) : holder
+}
+
 /** What another business gave is given back: the grant is that one's, and its history tells of it. */
 async function giveBack(change: Change, acting: Acting, who: Addressee, { grant, target }: GrantOn): Promise<void> {
   if (who.kind !== 'business') return
-  const { number, id, name } = acting
-  const holder = { key: { kind: 'business' as const, id }, name, party: { id, number, name } }
+  const holder = await holderOfGrant(change.manager, grant)
   const by = { giver: who.partner, person: { id: acting.live.person, name: acting.live.name } }
   await endGrant(change, by, holder, { grant, target }, `${acting.name} gave it back`)
 }

@@ -6,6 +6,7 @@ import { Problem } from '../base/problem.ts'
 import { requireForAdmins } from '../admins/tellAdmins.ts'
 import { assertOneIsEnough } from '../admins/twoApprovals.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { splitByYes } from '../grants/splitByYes.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { sendOffer } from '../offers/sendOffer.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
@@ -14,7 +15,7 @@ import { giveSaid } from './giveSaid.ts'
 import { planSentence } from './planSentence.ts'
 import { readSentence, type PlannedLet, type PlannedRecipient } from './planned.ts'
 import type { Said } from './said.ts'
-import { isNewPerson, splitByYes, takesFreshProof } from './takesYes.ts'
+import { isNewPerson, takesFreshProof } from './takesYes.ts'
 
 export interface Saying {
   readonly note: string | null

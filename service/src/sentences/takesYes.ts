@@ -1,12 +1,5 @@
-import type { PlannedThing } from '../grants/planThing.ts'
+import { splitByYes } from '../grants/splitByYes.ts'
 import type { PlannedRecipient, PlannedSentence } from './planned.ts'
-
-/** What a partner has already and would only have less of holds at once: stopping is quick. More waits for its approval. */
-export function splitByYes(things: readonly PlannedThing[]): { atOnce: PlannedThing[]; offered: PlannedThing[] } {
-  const holdsAtOnce = (thing: PlannedThing) =>
-    thing.grant !== null && (thing.change === 'same' || thing.change === 'lowered') && !thing.takesProof
-  return { atOnce: things.filter(holdsAtOnce), offered: things.filter(thing => !holdsAtOnce(thing)) }
-}
 
 /** Whether what is said to a partner waits for its approval. */
 export function waitsForYes({ who, things }: PlannedRecipient): boolean {

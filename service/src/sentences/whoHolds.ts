@@ -8,9 +8,10 @@ import { teamById } from '../teams/queries.ts'
 /** Who holds a grant, as a sentence names them. */
 export async function whoHolds(
   manager: EntityManager,
-  { holderKind, holderId }: Pick<Grant, 'holderKind' | 'holderId'>,
+  { holderKind, holderId, toBusinessId }: Pick<Grant, 'holderKind' | 'holderId' | 'toBusinessId'>,
 ): Promise<Who | null> {
-  if (holderKind === 'business') return { by: 'number', number: (await getBusiness(manager, holderId)).number }
+  if (toBusinessId) return { by: 'number', number: (await getBusiness(manager, toBusinessId)).number }
+  if (holderKind === 'manager') return null
   if (holderKind === 'team') return { by: 'team', handle: (await teamById(manager, holderId)).handle }
   const person = (await peopleById(manager, [holderId])).get(holderId)
   return person ? { by: 'address', address: person.address } : null

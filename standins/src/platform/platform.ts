@@ -4,6 +4,7 @@ import formbody from '@fastify/formbody'
 import fastify, { type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify'
 import { activities } from './activities.ts'
 import { askFamiglia, type Answer } from './askFamiglia.ts'
+import { figuresOf } from './figures.ts'
 import { homePage, keeperPage, refusedPage, thingPage, type Look } from './pages.ts'
 import { SignIn, type Begun, type SignedIn } from './signIn.ts'
 import { codeMinutes, Things, type Thing } from './things.ts'
@@ -105,6 +106,12 @@ function controlRoutes(
     if (!thing) return reply.code(404).send({ error: 'no such thing' })
     things.showCode(thing.ref)
     return { shownAt: `${url}/keeper#${thing.ref}`, minutes: codeMinutes }
+  })
+  app.post<{ Body: { refs: string[]; from: string; to: string } }>('/control/figures', async (request, reply) => {
+    if (!fromFamiglia(request)) return reply.code(401).send({ error: 'not Famiglia' })
+    const { refs, from, to } = request.body
+    const found = refs.flatMap(ref => things.find(ref) ?? [])
+    return { currency: 'EUR', figures: found.map(thing => ({ ref: thing.ref, days: figuresOf(thing, from, to) })) }
   })
   app.post<{ Body: { ref: string; code: string } }>('/control/confirmations', async (request, reply) => {
     if (!fromFamiglia(request)) return reply.code(401).send({ error: 'not Famiglia' })

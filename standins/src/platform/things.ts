@@ -17,6 +17,8 @@ export interface Thing {
   /** Whose money is spent there, in words. */
   readonly payment?: string
   readonly figures: { readonly spend?: string; readonly revenue?: string; readonly contacts?: string }
+  /** What it brings on a usual day, money in euros: what it tells day by day is made from it. */
+  readonly daily?: { readonly spend: number; readonly results: number; readonly revenue: number }
   /** What holds it, as an analytics account holds a property. */
   readonly inside?: string
   items: Item[]

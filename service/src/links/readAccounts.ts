@@ -1,0 +1,316 @@
+import {
+  fullLevel,
+  kinds,
+  levelOf,
+  narrow,
+  noAccess,
+  reachOf,
+  showLevel,
+  stoppedGrant,
+  unite,
+  type AssetFact,
+  type Figure,
+  type Instant,
+  type Level,
+} from '@famiglia/core'
+import { assetsById, type Asset } from '../assets/queries.ts'
+import { getAssetNamed } from '../assets/findAsset.ts'
+import type { Kit } from '../base/kit.ts'
+import type { DayOfFigures } from '../base/platforms.ts'
+import { Problem } from '../base/problem.ts'
+import type { Acting } from '../businesses/acting.ts'
+import { factsFrom } from '../reach/facts.ts'
+import { grantFact } from '../reach/grantFact.ts'
+import { reachesManager, type ReachesManager } from './whoReaches.ts'
+import { linksAround, type LinkRow, type LinksAround } from './linksAround.ts'
+import { managersReached } from './managersReached.ts'
+import { tellBranch, whyStopped, type TreeBranch } from './readTree.ts'
+
+/** What accounts are told and sorted by. */
+export const measures = ['spend', 'results', 'costOfResult', 'revenue'] as const
+export type Measure = (typeof measures)[number]
+export const accountOrders = ['name', ...measures] as const
+
+/** One figure of a time, of the time before, and the change in percent; null where there was nothing before. */
+export interface Measured {
+  readonly value: number
+  readonly before: number
+  readonly change: number | null
+}
+
+/** An account side by side with the others under one manager account. */
+export interface AccountRow extends Pick<
+  TreeBranch,
+  'label' | 'mayGiveAccess' | 'state' | 'why' | 'from' | 'until' | 'alone' | 'tier' | 'named' | 'level' | 'hidden'
+> {
+  readonly number: string
+  readonly name: string
+  readonly owner: { readonly number: string; readonly name: string }
+  /** The manager account that it hangs under itself. */
+  readonly under: { readonly number: string; readonly name: string }
+  readonly pays: string
+  /** Each figure; null where it is hidden from who looks, or the platform tells none. */
+  readonly figures: Readonly<Record<Measure, Measured | null>>
+  readonly hiddenFigures: readonly Measure[]
+  /** Spend day by day; null where it is hidden. */
+  readonly days: readonly number[] | null
+}
+
+export interface Sum extends Measured {
+  /** How many accounts are in it, and how many it leaves out because they hide the figure. */
+  readonly of: number
+  readonly leavesOut: number
+}
+
+export interface AccountsAsked {
+  readonly days: number
+  readonly order: (typeof accountOrders)[number]
+  readonly limit: number
+  readonly after?: string | undefined
+}
+
+/** As many accounts as are compared at once. */
+export const mostCompared = 500
+
+/**
+ * A manager account with all ad accounts under it, however deep, side by side: what goes through to each at most, and the
+ * figures that the platforms tell for the last days against the days before, as far as who looks may see them.
+ */
+export async function readAccounts(kit: Kit, acting: Acting, named: string, asked: AccountsAsked) {
+  const under = await managerSeen(kit, acting, named)
+  const tree = await linksAround(kit, acting, [under.id], [])
+  const now = kit.clock.now()
+  const ways = waysDown(tree, under, now)
+  const listed = accountsOf(tree).slice(0, mostCompared)
+  const records = new Map(
+    (
+      await assetsById(
+        kit.database.manager,
+        listed.map(row => row.target),
+      )
+    ).map(asset => [asset.id, asset]),
+  )
+  const sees = await seenBy(kit, acting, [...records.keys()])
+  const told = await askPlatforms(kit, [...records.values()], asked.days, acting.zone)
+  const rows = listed.map(row => {
+    const account = tree.nodes.get(row.target)!
+    const ceiling = ways.get(row.target) ?? null
+    return tellAccount(row, {
+      tree,
+      account,
+      record: records.get(row.target)!,
+      ceiling,
+      sees: sees.get(row.target)!,
+      told,
+      now,
+    })
+  })
+  const sorted = rows.sort(inOrder(asked.order))
+  const begin = Number(asked.after ?? 0) || 0
+  const page = sorted.slice(begin, begin + asked.limit)
+  return {
+    under: await tellManager(kit, acting, under),
+    currency: told.currency,
+    from: told.from,
+    to: told.to,
+    items: page,
+    sums: Object.fromEntries(measures.map(measure => [measure, sumOf(rows, measure)])) as Record<Measure, Sum>,
+    next: begin + asked.limit < sorted.length ? String(begin + asked.limit) : null,
+    more: accountsOf(tree).length > mostCompared || tree.more,
+  }
+}
+
+/** A manager account as who acts may see it: one they do not reach answers as one that does not exist. */
+async function managerSeen(kit: Kit, acting: Acting, named: string): Promise<Asset> {
+  const asset = await getAssetNamed(kit.database.manager, acting, named)
+  if (asset.kind !== 'manager-account') throw new Problem('link.not-linkable', `${asset.name} is no manager account.`)
+  if ((await managersReached(kit, acting)).some(one => one.id === asset.id)) return asset
+  throw new Problem('asset.unknown', `There is no manager account ${named} that you reach at ${acting.name}.`)
+}
+
+async function tellManager(kit: Kit, acting: Acting, under: Asset) {
+  const reaching: readonly ReachesManager[] = await reachesManager(kit, kit.database.manager, under)
+  const { number, handle, name } = under
+  return {
+    number,
+    handle,
+    name,
+    owner: { number: acting.number, name: acting.name },
+    reachedBy: reaching.map(({ name: who, address, how }) => ({ name: who, address, how })),
+  }
+}
+
+/** The links by which ad accounts hang in the tree, by name; one that hangs in several places is told once for each. */
+function accountsOf({ rows, nodes }: LinksAround): LinkRow[] {
+  const live = new Set(rows.filter(row => !row.ended).map(row => `${row.target} ${row.gathering}`))
+  return rows
+    .filter(row => nodes.get(row.target)!.kind !== 'manager-account')
+    .filter((row, index, all) => {
+      const key = `${row.target} ${row.gathering}`
+      if (!row.ended) return true
+      return !live.has(key) && all.findLastIndex(one => `${one.target} ${one.gathering}` === key) === index
+    })
+}
+
+/** What goes from a manager account down to each account at most: narrowed along a way, united over several. */
+function waysDown({ rows, nodes }: LinksAround, under: Pick<Asset, 'id'>, now: Instant): Map<string, Level> {
+  const below = new Map<string, LinkRow[]>()
+  for (const row of rows) below.set(row.gathering, [...(below.get(row.gathering) ?? []), row])
+  const reached = new Map<string, Level>()
+  const walk = (id: string, level: Level, way: readonly string[]) => {
+    for (const row of below.get(id) ?? []) {
+      const account = nodes.get(row.target)!
+      const fact = grantFact(row, { id: '', name: '' }, account)
+      if (stoppedGrant(fact, now) || whyStopped(account) || way.includes(row.target)) continue
+      const passed = narrow(level, levelOf(account.kind, fact))
+      if (account.kind === 'manager-account') walk(row.target, passed, [...way, row.target])
+      else reached.set(row.target, unite(reached.get(row.target) ?? noAccess, passed))
+    }
+  }
+  walk(under.id, fullLevel('manager-account'), [under.id])
+  return reached
+}
+
+/** What the acting person sees of each account's figures: by their own level, whatever the ceiling. */
+async function seenBy(kit: Kit, acting: Acting, ids: readonly string[]): Promise<Map<string, Level>> {
+  const facts = await factsFrom(kit).aroundAll(ids.map(asset => ({ person: acting.live.person, asset })))
+  const now = kit.clock.now()
+  return new Map(ids.map((id, index) => [id, facts[index] ? reachOf(facts[index], now).level : noAccess]))
+}
+
+interface Told {
+  readonly currency: string
+  readonly from: string
+  readonly to: string
+  readonly days: number
+  of(asset: Pick<Asset, 'platform' | 'platformRef'>): readonly DayOfFigures[] | null
+}
+
+/** Asks each platform once for all of its accounts, for twice the time: what is told, and the same time before. */
+async function askPlatforms(kit: Kit, accounts: readonly Asset[], days: number, zone: string): Promise<Told> {
+  const to = kit.clock.now().toZonedDateTimeISO(zone).toPlainDate().subtract({ days: 1 })
+  const begin = to.subtract({ days: 2 * days - 1 })
+  const byPlatform = new Map<string, ReadonlyMap<string, readonly DayOfFigures[]>>()
+  let currency = 'EUR'
+  for (const platform of new Set(accounts.map(account => account.platform))) {
+    const refs = accounts.filter(account => account.platform === platform).map(account => account.platformRef)
+    const told = await kit.platforms.figures(platform, refs, begin.toString(), to.toString())
+    byPlatform.set(platform, told.byRef)
+    currency = told.currency
+  }
+  return {
+    currency,
+    from: to.subtract({ days: days - 1 }).toString(),
+    to: to.toString(),
+    days,
+    of: ({ platform, platformRef }) => byPlatform.get(platform)?.get(platformRef) ?? null,
+  }
+}
+
+function tellAccount(
+  row: LinkRow,
+  around: {
+    readonly tree: LinksAround
+    readonly account: AssetFact
+    readonly record: Asset
+    readonly ceiling: Level | null
+    readonly sees: Level
+    readonly told: Told
+    readonly now: Instant
+  },
+): AccountRow {
+  const { tree, account, record, ceiling, sees, told, now } = around
+  const branch = tellBranch(row, tree.nodes, now)
+  const shown = ceiling ? showLevel(account.kind, ceiling) : branch
+  const under = tree.nodes.get(row.gathering)!
+  const isLive = branch.state === 'in force' && ceiling !== null
+  const days = isLive ? told.of(record) : null
+  const hiddenFigures = isLive ? measures.filter(measure => !maySee(sees, measure)) : []
+  const { label, mayGiveAccess, state, from, until, alone } = branch
+  const why = branch.why ?? (ceiling ? null : 'what it hangs under is stopped')
+  return {
+    number: account.number,
+    name: account.name,
+    owner: { number: account.owner.number, name: account.owner.name },
+    under: { number: under.number, name: under.name },
+    label,
+    mayGiveAccess,
+    state: state === 'in force' && !ceiling ? 'stopped' : state,
+    why,
+    from,
+    until,
+    alone,
+    tier: shown.tier,
+    named: shown.named,
+    level: shown.level,
+    hidden: shown.hidden.filter(figure => managerFigures.includes(figure)),
+    pays: record.payment ?? account.owner.name,
+    figures: figuresOf(days, told.days, measure => !hiddenFigures.includes(measure)),
+    hiddenFigures,
+    days: days && maySee(sees, 'spend') ? days.slice(-told.days).map(day => day.spend) : null,
+  }
+}
+
+/** A manager account knows these figures: no other goes through one. */
+const managerFigures: readonly Figure[] = kinds['manager-account'].figures
+
+const takes: Readonly<Record<Measure, readonly Figure[]>> = {
+  spend: ['spend'],
+  results: [],
+  costOfResult: ['spend'],
+  revenue: ['revenue'],
+}
+
+function maySee({ actions, sees }: Level, measure: Measure): boolean {
+  return actions.has('report.see') && takes[measure].every(figure => sees.has(figure))
+}
+
+function figuresOf(
+  days: readonly DayOfFigures[] | null,
+  count: number,
+  isSeen: (measure: Measure) => boolean,
+): AccountRow['figures'] {
+  const now = totals(days?.slice(-count) ?? [])
+  const before = totals(days?.slice(0, -count) ?? [])
+  const one = (measure: Measure): Measured | null =>
+    days && isSeen(measure)
+      ? { value: now[measure], before: before[measure], change: changeOf(now[measure], before[measure]) }
+      : null
+  return { spend: one('spend'), results: one('results'), costOfResult: one('costOfResult'), revenue: one('revenue') }
+}
+
+type Totals = Record<Measure, number>
+
+function totals(days: readonly Pick<DayOfFigures, 'spend' | 'results' | 'revenue'>[]): Totals {
+  const sum = (of: 'spend' | 'results' | 'revenue') => days.reduce((all, day) => all + day[of], 0)
+  const [spend, results, revenue] = [sum('spend'), sum('results'), sum('revenue')]
+  return { spend, results, revenue, costOfResult: costOf(spend, results) }
+}
+
+function costOf(spend: number, results: number): number {
+  return results === 0 ? 0 : Math.round((spend / results) * 100) / 100
+}
+
+function changeOf(now: number, before: number): number | null {
+  return before === 0 ? null : Math.round((now / before - 1) * 100)
+}
+
+/** The sum over all accounts that tell a figure; cost of a result is the whole spend over the whole results of those. */
+function sumOf(rows: readonly AccountRow[], measure: Measure): Sum {
+  const seen = rows.filter(row => row.figures[measure])
+  const add = (of: Measure, when: 'value' | 'before') =>
+    seen.reduce((all, row) => all + (row.figures[of]?.[when] ?? 0), 0)
+  const sum = (when: 'value' | 'before') =>
+    measure === 'costOfResult' ? costOf(add('spend', when), add('results', when)) : add(measure, when)
+  const [value, before] = [sum('value'), sum('before')]
+  const leavesOut = rows.filter(row => row.hiddenFigures.includes(measure)).length
+  return { value, before, change: changeOf(value, before), of: seen.length, leavesOut }
+}
+
+function inOrder(order: AccountsAsked['order']): (one: AccountRow, other: AccountRow) => number {
+  const byName = (one: AccountRow, other: AccountRow) =>
+    one.name.localeCompare(other.name) || one.number.localeCompare(other.number)
+  if (order === 'name') return byName
+  const value = (row: AccountRow) => row.figures[order]?.value ?? -1
+  return (one, other) => value(other) - value(one) || byName(one, other)
+}

@@ -1,0 +1,102 @@
+import { printLinking, sayInstant, sayList, type LinkSentence } from '@famiglia/core'
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import type { Once } from '../base/once.ts'
+import { changeFor, type Acting } from '../businesses/acting.ts'
+import { adminsOf } from '../businesses/queries.ts'
+import { sayLinks } from '../grants/tellThings.ts'
+import { linkChangedLetter } from './letters.ts'
+import type { Linked } from './linked.ts'
+import { keepLink } from './keepLink.ts'
+import { assertSayable, findNamed, readLinking, type Named } from './named.ts'
+import { planLink, type PlannedLink } from './planLink.ts'
+import { keepLabel } from './records.ts'
+import { sayAsKnown } from './sayLink.ts'
+import { sayOpen, sendLink } from './sendLink.ts'
+import { unlink } from './unlink.ts'
+
+/**
+ * Links accounts under a manager account, or unlinks them. One's own hang at once; another business's are asked for, and
+ * one's own under another business's manager account are offered: then it waits for the other side.
+ */
+export function sayLinking(kit: Kit) {
+  return async (acting: Acting, text: string, note: string | null, once: Once | null): Promise<Linked> => {
+    const sentence = readLinking(kit, acting, text)
+    if (sentence.verb === 'unlink') return unlink(kit)(acting, sentence, once)
+    assertSayable(sentence)
+    const named = await findNamed(kit, acting, sentence.accounts, sentence.under)
+    return changeFor(kit, acting, change => linkIn(kit, change, acting, { sentence, named, note }), once)
+  }
+}
+
+async function linkIn(
+  kit: Kit,
+  change: Change,
+  acting: Acting,
+  { sentence, named, note }: { readonly sentence: LinkSentence; readonly named: Named; readonly note: string | null },
+): Promise<Linked> {
+  const text = printLinking(sentence)
+  const plan = await planLink(kit, change.manager, acting, sentence, named)
+  if (plan.takesProof)
+    change.requireFreshProof('This raises what a manager account can do, so it needs you to confirm it’s you.')
+  const sending = { note, text, letterWaits: kit.config.FAMIGLIA_LETTER_WAITS_SECONDS, under: plan.under }
+  const results = [...(await linkAtOnce(change, acting, plan, text))]
+  const proposals: string[] = []
+  if (plan.offered.length > 0) {
+    const offering = { to: plan.gatherer, fromAbove: false, toNamed: true, known: [], things: plan.offered }
+    const parts = await sendLink(change, acting, { ...sending, ...offering })
+    proposals.push(parts.proposal.id)
+    results.push(`Offered to ${plan.gatherer.name}: ${sayAsKnown(parts, parts.things)}. ${sayOpen(parts, acting.zone)}`)
+  }
+  for (const { owner, isKnown, things } of plan.asked) {
+    const asking = { to: owner, fromAbove: true, toNamed: isKnown, known: named.known, things }
+    const parts = await sendLink(change, acting, { ...sending, ...asking })
+    proposals.push(parts.proposal.id)
+    const whom = isKnown ? owner.name : 'the owner'
+    results.push(`Asked ${whom}: ${sayAsKnown(parts, parts.things)}. ${sayOpen(parts, acting.zone)}`)
+  }
+  if (sentence.label && plan.under.businessId === acting.id)
+    await keepLabel(change, { under: plan.under.id, account: named.accounts[0]!.id }, sentence.label)
+  const isSame = plan.atOnce.every(thing => thing.change === 'same')
+  return {
+    sentence: text,
+    result: results.join(' '),
+    outcome: plan.offered.length > 0 ? 'offered' : plan.asked.length > 0 ? 'asked' : isSame ? 'same' : outcomeOf(plan),
+    proposals,
+  }
+}
+
+const outcomeOf = ({ atOnce }: PlannedLink) => (atOnce.some(thing => thing.grant === null) ? 'linked' : 'changed')
+
+async function linkAtOnce(change: Change, acting: Acting, plan: PlannedLink, text: string): Promise<string[]> {
+  const { under, gatherer, atOnce } = plan
+  const changed = atOnce.filter(thing => thing.change !== 'same')
+  const same = atOnce.filter(thing => thing.change === 'same')
+  if (atOnce.length > 0 && changed.length === 0)
+    change.record({
+      chain: acting.id,
+      what: 'grant.repeated',
+      sentence: `${acting.live.name} said again: ${text}`,
+    })
+  const given = { giver: acting, person: { id: acting.live.person, name: acting.live.name }, proposal: null }
+  for (const thing of changed) await keepLink(change, given, under, thing, text)
+  const said = sayLinks(changed, under.name, acting.zone)
+  if (changed.length > 0 && gatherer.id !== acting.id)
+    for (const admin of await adminsOf(change.manager, gatherer.id))
+      await change.mail(
+        linkChangedLetter(admin, {
+          by: acting.live.name,
+          acting,
+          said: `changed the link: ${said}`,
+          where: `/${gatherer.number}/manager-accounts/${under.number}`,
+        }),
+      )
+  return [
+    same.length > 0 ? `${sayList(same.map(({ target }) => target.name))} hung there just so already.` : '',
+    changed.length > 0 ? `Linked: ${said}.${sayBegin(plan, acting)}` : '',
+  ].filter(Boolean)
+}
+
+function sayBegin({ terms }: PlannedLink, { zone }: Acting): string {
+  return terms.from ? ` It begins on ${sayInstant(terms.from, zone)}; nothing works before.` : ''
+}

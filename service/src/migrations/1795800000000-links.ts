@@ -1,0 +1,73 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm'
+
+/**
+ * A grant can be held by a manager account: a link. Whichever business a grant goes to, as a partner or as whose manager
+ * account it is, stands in a column. Risk: `access_grant` is read once under a lock, a second for a million rows.
+ */
+export class Links1795800000000 implements MigrationInterface {
+  async up(runner: QueryRunner): Promise<void> {
+    for (const statement of statements) await runner.query(statement)
+  }
+
+  async down(): Promise<void> {
+    throw new Error('Migrations only go forward.')
+  }
+}
+
+const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
+
+/** What is given on a place: itself, what holds it, and the bundles either is in. */
+const places = (asset: string) =>
+  `(ARRAY[${asset}.id, ${asset}.inside_id] || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id IN (${asset}.id, ${asset}.inside_id)))`
+
+const statements = [
+  `ALTER TABLE access_grant DROP CONSTRAINT access_grant_holder_kind_check`,
+  `ALTER TABLE access_grant ADD CONSTRAINT access_grant_holder_kind_check CHECK (holder_kind IN ('person', 'team', 'business', 'manager'))`,
+  `ALTER TABLE access_grant ADD to_business_id uuid REFERENCES business`,
+  `UPDATE access_grant SET to_business_id = holder_id WHERE holder_kind = 'business'`,
+  `ALTER TABLE access_grant ADD CHECK (holder_kind <> 'business' OR to_business_id = holder_id), ADD CHECK (holder_kind IN ('business', 'manager') OR to_business_id IS NULL)`,
+  `DROP INDEX access_grant_to_business`,
+  `CREATE INDEX access_grant_to_business ON access_grant (to_business_id, business_id) WHERE to_business_id IS NOT NULL`,
+  `CREATE INDEX access_grant_links ON access_grant (target_id) WHERE holder_kind = 'manager'`,
+  `CREATE UNIQUE INDEX access_grant_one_mark ON access_grant (target_id) WHERE holder_kind = 'manager' AND may_pass_on AND ended_at IS NULL`,
+  `CREATE INDEX asset_managers ON asset (business_id) WHERE kind = 'manager-account'`,
+
+  `CREATE TABLE link_proposal (proposal_id uuid PRIMARY KEY REFERENCES proposal, manager_id uuid NOT NULL REFERENCES asset,
+    from_above boolean NOT NULL, to_named boolean NOT NULL, known_assets uuid[] NOT NULL)`,
+  `CREATE INDEX link_proposal_manager ON link_proposal (manager_id)`,
+  `CREATE TABLE link_label (manager_id uuid NOT NULL REFERENCES asset, asset_id uuid NOT NULL REFERENCES asset, label text NOT NULL, PRIMARY KEY (manager_id, asset_id))`,
+
+  // They fetch facts and hold no rule.
+  `CREATE OR REPLACE FUNCTION facts_holder(kind text, holder uuid, member uuid) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    IF kind = 'team' THEN RETURN (SELECT json_build_object('kind', 'team', 'id', t.id, 'name', t.name,
+      'since', (SELECT ${ms('m.since')} FROM team_member m WHERE m.team_id = t.id AND m.person_id = member)) FROM team t WHERE t.id = holder); END IF;
+    IF kind = 'person' THEN RETURN (SELECT json_build_object('kind', 'person', 'id', p.id, 'name', p.name) FROM person p WHERE p.id = holder); END IF;
+    IF kind = 'manager' THEN RETURN (SELECT json_build_object('kind', 'manager', 'id', a.id, 'number', a.number, 'name', a.name, 'business', a.business_id)
+      FROM asset a WHERE a.id = holder); END IF;
+    RETURN (SELECT json_build_object('kind', 'business', 'id', b.id, 'number', b.number, 'name', b.name) FROM business b WHERE b.id = holder); END $$`,
+  // The links from an asset up, as far as one manager account too many, and what somebody has on each they lead to.
+  `CREATE FUNCTION facts_links(lowest uuid, asking uuid, holders uuid[]) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
+    RETURN (WITH RECURSIVE up AS (
+        SELECT g.id, g.holder_id AS manager, 1 AS depth FROM access_grant g WHERE g.target_id = lowest AND g.holder_kind = 'manager'
+        UNION SELECT g.id, g.holder_id, up.depth + 1 FROM up JOIN access_grant g ON g.target_id = up.manager AND g.holder_kind = 'manager' WHERE up.depth < 7)
+      SELECT json_build_object(
+        'links', (SELECT json_agg(json_build_object('id', g.id, 'giver', facts_business(g.business_id), 'holder', facts_holder('manager', g.holder_id, NULL),
+            'on', facts_target(g.asset_id, g.bundle_id), 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding, 'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')},
+            'ended', ${ms('g.ended_at')}, 'frozen', CASE WHEN g.to_business_id IS NULL THEN false ELSE facts_frozen(g.business_id, g.to_business_id) END,
+            'mayPassOn', g.may_pass_on, 'givenBy', (SELECT p.name FROM person p WHERE p.id = g.given_by), 'purpose', g.purpose) ORDER BY g.given_at, g.id)
+          FROM access_grant g WHERE g.id IN (SELECT up.id FROM up)),
+        'managers', (SELECT json_agg(json_build_object(
+            'asset', json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL,
+              'frozen', a.frozen_at IS NOT NULL, 'owner', facts_business(a.business_id)),
+            'frozenByOwner', EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = asking AND f.business_id = a.business_id),
+            'grants', (SELECT json_agg(json_build_object(
+                'id', g.id, 'giver', CASE WHEN g.business_id <> a.business_id THEN facts_business(g.business_id) END,
+                'holder', CASE WHEN g.holder_kind <> 'person' THEN facts_holder(g.holder_kind, g.holder_id, asking) END,
+                'on', CASE WHEN g.target_id <> a.id THEN facts_target(g.asset_id, g.bundle_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
+                'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
+                'frozen', CASE WHEN g.holder_kind = 'business' THEN facts_frozen(g.business_id, g.holder_id) ELSE false END,
+                'givenBy', (SELECT p.name FROM person p WHERE p.id = g.given_by), 'purpose', g.purpose,
+                'above', CASE WHEN g.upstream_id IS NOT NULL AND g.holder_kind = 'business' THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
+              FROM access_grant g WHERE g.target_id = ANY (${places('a')}) AND g.holder_id = ANY (holders))))
+          FROM asset a WHERE a.id IN (SELECT up.manager FROM up)))); END $$`,
+]
