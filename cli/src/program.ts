@@ -10,6 +10,7 @@ import { cardCommands } from './commands/card.ts'
 import { deskCommand } from './commands/desk.ts'
 import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
+import { linkCommands } from './commands/links.ts'
 import { partnerCommands } from './commands/partners.ts'
 import { adminCommands } from './commands/admins.ts'
 import { peopleCommands } from './commands/people.ts'
@@ -54,6 +55,7 @@ export function makeProgram(environment: Environment): Command {
   peopleCommands(program, run)
   adminCommands(program, run)
   partnerCommands(program, run)
+  linkCommands(program, run)
   inboxCommand(program, run)
   cardCommands(program, run)
   trustCommands(program, run)

@@ -5314,7 +5314,7 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": {
-                        label?: string | null;
+                        label: string | null;
                     };
                 };
             };

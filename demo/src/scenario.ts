@@ -1,5 +1,6 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { MovableClock } from '@famiglia/service'
+import { askForWinterFreight, tellManagers } from './managers.ts'
 import {
   asDemoPerson,
   inPerson,
@@ -150,6 +151,16 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   )
   await acceptInvitation(studio)
   const partners = await engagePartners(town, agnese, beginning.callum)
+  const managers = {
+    agnese,
+    callum: beginning.callum,
+    marisol: partners.marisol,
+    dae: partners.dae,
+    vastholm: partners.client,
+    board: partners.board,
+  }
+  daysBeforeToday(35)
+  await tellManagers(town, managers)
   daysBeforeToday(3)
   await say(
     agnese,
@@ -173,6 +184,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     wanted: `watch on page/day-trips, catalog/crossings-and-cabins until ${dayAfterToday(120)}`,
     reason: 'We put every crossing to Porto Lindo on our summer map.',
   })
+  await askForWinterFreight(managers)
   daysBeforeToday(0)
   return [
     asDemoPerson(agnese, 'admin of Ondaverde Ferries'),

@@ -29,6 +29,7 @@ export const open: Readonly<Record<string, string>> = {
 
 const admin = 'standing.not-enough'
 const sentence = 'end priya@ondaverde.example on ad-account/summer-crossings'
+const link = 'link ad-account/summer-crossings under manager-account/x at run'
 const own = { member: 'may' } as const
 const passkey = { challenge: someId, credential: { id: 'x' } }
 const evaluation = {
@@ -145,6 +146,16 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`POST ${at}/proposals/{proposal}/refusal`]: { member: 'proposal.unknown' },
   [`POST ${at}/asks`]: { ...own, body: { wanted: 'watch on ad-account/summer-crossings', reason: 'to see' } },
   [`POST ${at}/leave`]: own,
+
+  [`POST ${at}/links/preview`]: { member: 'asset.unknown', body: { sentence: link } },
+  [`POST ${at}/links`]: { member: 'asset.unknown', body: { sentence: link } },
+  [`POST ${at}/links/checks`]: { member: admin, body: { text: 'A-2718-2818-24', under: 'manager-account/x' } },
+  [`GET ${at}/tree`]: own,
+  [`GET ${at}/manager-accounts/{asset}/accounts`]: { member: 'asset.unknown' },
+  [`PUT ${at}/manager-accounts/{asset}/accounts/{account}/label`]: {
+    member: 'access.not-yours-to-give',
+    body: { label: 'x' },
+  },
 
   [`POST ${at}/look-ups`]: { member: admin, body: { number: 'B-4815-1623-97' } },
   [`GET ${at}/partners`]: { member: admin },

@@ -15,6 +15,7 @@ export function answerCommands(program: Command, run: Run): void {
     .description('accept an invitation, by its link or its id, or an offer; or grant what is asked of your business')
     .option('--less <words>', 'accept or grant less, as "watch on ad-account/summer-crossings"')
     .option('--keeping <tier>', 'taking over a business: what is left to those who ran it for you')
+    .option('--may-give-access', 'of a link: yes, they may give access to others there')
     .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
@@ -101,6 +102,7 @@ interface Accepting {
   readonly reason?: string
   readonly address?: string
   readonly keeping?: string
+  readonly mayGiveAccess?: boolean
 }
 
 function readTier(text: string): Tier {
@@ -130,12 +132,22 @@ async function isForBusiness(context: Context, id: string): Promise<boolean> {
   return data !== undefined && data.answeredBy !== 'address'
 }
 
-async function acceptForBusiness(context: Context, proposal: string, { less, reason }: Accepting): Promise<void> {
-  const { lines } = await tellProposal(context, proposal)
+async function acceptForBusiness(
+  context: Context,
+  proposal: string,
+  { less, reason, mayGiveAccess }: Accepting,
+): Promise<void> {
+  const { told: read, lines } = await tellProposal(context, proposal)
+  if (mayGiveAccess && !read.question)
+    throw new Exit(2, '--may-give-access answers a question that this does not ask. Nothing was done.')
   context.desk.remark(`${lines.join('\n')}\n`)
   await context.sure(less ? `Accept only this: ${less}?` : 'Accept it?')
   const path = { ...(await context.path()), proposal }
-  const body = { ...(less ? { less } : {}), ...(reason ? { reason } : {}) }
+  const body = {
+    ...(less ? { less } : {}),
+    ...(reason ? { reason } : {}),
+    ...(mayGiveAccess ? { mayGiveAccess } : {}),
+  }
   const told = await context.withProof(() =>
     answerOf(
       context.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }),

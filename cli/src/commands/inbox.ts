@@ -78,6 +78,9 @@ export async function tellProposal(
       ...(asset.money ? [`    ${asset.money}`] : []),
     ]),
     ...beforehandOf(told),
+    ...(told.question && told.state === 'open'
+      ? [`  ${told.question.asks} No, unless you add --may-give-access. ${told.question.hint}`]
+      : []),
     ...(asked?.grantable ?? []).flatMap(asset => [
       `  ${asset.name}: would allow to ${asset.may}`,
       ...(asset.money ? [`    ${asset.money}`] : []),

@@ -2,7 +2,8 @@ import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { capitalised, sayList, standings, type Standing } from '@famiglia/core'
 import { Option, type Command } from 'commander'
 import type { Context } from '../context.ts'
-import { inOneLine } from '../words.ts'
+import { hanging, inOneLine } from '../words.ts'
+import { previewLinking, reviewLinking } from './links.ts'
 import type { Run } from '../run.ts'
 
 /** Giving, changing and ending access: the sentence as it is, after its review. */
@@ -33,7 +34,12 @@ export function sentenceCommands(program: Command, run: Run): void {
     .description('what a sentence would do; nothing is sent or changed')
     .action(
       run(async (context, _options: object, words: string[]) => {
-        const preview = await previewOf(context, inOneLine('', words))
+        const sentence = inOneLine('', words)
+        if (/^(un)?link\s/.test(sentence)) {
+          const linking = await previewLinking(context, sentence)
+          return context.desk.one(linking, reviewLinking(linking))
+        }
+        const preview = await previewOf(context, sentence)
         context.desk.one(preview, review(preview))
       }),
     )
@@ -115,16 +121,4 @@ function purposeFacts(purpose: NonNullable<Schemas['Preview']['purpose']>): [str
       ]
     })
   return [['purpose', `${purpose.name}: ${purpose.enough ? 'this is enough' : 'this is not enough yet'}`], ...lines]
-}
-
-/** Breaks a long answer between words, so that it stays in its column of the terminal. */
-function hanging(text: string, indent: number): string {
-  const room = Math.max(40, (process.stderr.columns || 120) - indent - 1)
-  const lines = ['']
-  for (const word of text.split(' ')) {
-    const line = lines.at(-1)!
-    if (line && line.length + word.length >= room) lines.push(word)
-    else lines[lines.length - 1] = line ? `${line} ${word}` : word
-  }
-  return lines.join(`\n${' '.repeat(indent)}`)
 }

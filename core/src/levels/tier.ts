@@ -30,9 +30,13 @@ export function actionsOfKind(kind: Kind): readonly Action[] {
 /** The actions that the owning business's admins alone have, outside every tier. */
 export const ownersActions = ['asset.archive', 'asset.hand-over'] as const satisfies readonly Action[]
 
+/** What no link carries: whoever is steward through a manager account is called so without it. */
+const neverCarried: Action = 'link.change'
+
 /** The highest tier wholly held by a set of actions, or null when it holds not even the lowest. */
 export function highestTierWithin(kind: Kind, actions: ReadonlySet<Action>): Tier | null {
-  return tiers.findLast(tier => [...actionsOfTier(kind, tier)].every(action => actions.has(action))) ?? null
+  const holds = (action: Action) => action === neverCarried || actions.has(action)
+  return tiers.findLast(tier => [...actionsOfTier(kind, tier)].every(holds)) ?? null
 }
 
 /** The smallest tier that holds all the wanted actions, with what it gives beyond them; null when no tier does. */

@@ -21,10 +21,15 @@ afterAll(() => scene.close())
 /** What a list is asked with beside its page. */
 const asked: Record<string, string> = { '/readiness': 'purpose=run%20our%20adverts' }
 
+/** Of whom a list is asked: who has a manager account, or Agnese. */
+const askerOf = (path: string) => (path.includes('/manager-accounts/') ? scene.callum : scene.agnese)
+
 function filled(path: string): string {
   const names: Record<string, string> = {
-    business: scene.agnese.business,
-    asset: 'ad-account%2Fsummer-crossings',
+    business: askerOf(path).business,
+    asset: path.includes('/manager-accounts/')
+      ? 'manager-account%2Fgullwright-travel'
+      : 'ad-account%2Fsummer-crossings',
     person: 'priya@ondaverde.example',
     partner: scene.callum.business,
   }
@@ -39,7 +44,7 @@ async function page(path: string, query: Record<string, string>) {
 }
 
 async function read(url: URL) {
-  const response = await fetch(url, { headers: { authorization: `Bearer ${scene.agnese.token}` } })
+  const response = await fetch(url, { headers: { authorization: `Bearer ${askerOf(url.pathname).token}` } })
   const { rows, ...told } = (await response.json()) as { items: unknown[]; rows?: unknown[]; next: string | null }
   // The grid tells its rows, and the columns beside them.
   const body = rows ? { items: rows, next: told.next } : told

@@ -32,6 +32,6 @@ export async function addToHeld<T extends Added>(
   if (added.ok) return { ...thing, terms: added.terms, mayPassOn: same.mayPassOn || thing.mayPassOn }
   throw new Problem(
     'ask.would-lower',
-    `${holder.name} has ${sayTarget(thing.target, termsOf(same, now), acting.zone, same.purpose)}. This would make that end sooner. Say it in a sentence for a purpose of its own: then both hold.`,
+    `${holder.name} has ${sayTarget(thing.target, termsOf(same, now), acting.zone, same.purpose)}. This would make that end sooner. ${holder.key.kind === 'manager' ? 'Decline it, and say the link again as you want it: that takes the place of what there is.' : 'Say it in a sentence for a purpose of its own: then both hold.'}`,
   )
 }

@@ -29,7 +29,8 @@ export const link: ProposalKind = {
   readOwn: readLinkProposals,
   name: parts => `the request to link under ${ownOfLink(parts).under.name}`,
   said: (parts, side) => (side === 'received' ? sayWhole(parts) : sayAsKnown(parts, parts.things)),
-  sayThings: sayAsKnown,
+  // Said of what a yes gives: who asked reaches it from then on, and reads its name.
+  sayThings: (parts, things) => sayLinks(things, ownOfLink(parts).under.name, parts.business.zone),
   hidesThings: (parts, side) => side === 'sent' && parts.things.some(thing => !knows(parts, thing)),
   ownerOf,
   outset: (parts, side) => {

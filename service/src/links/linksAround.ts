@@ -34,6 +34,12 @@ export interface LinkRow extends GrantRow {
   alone: string[]
 }
 
+/** A link that has ended is not shown beside the one that took its place. */
+function withoutReplaced(rows: readonly LinkRow[]): LinkRow[] {
+  const last = new Map(rows.map(row => [`${row.target} ${row.gathering}`, row]))
+  return rows.filter(row => !row.ended || last.get(`${row.target} ${row.gathering}`) === row)
+}
+
 export interface LinksAround {
   readonly rows: readonly LinkRow[]
   /** What they hang together, by id, and the roots. */
@@ -53,7 +59,7 @@ export async function linksAround(
     .subtract({ hours: 24 * endedDays })
     .toString()
   const rows = (await kit.database.query(around, [roots, linked, acting.id, since])) as LinkRow[]
-  const shown = rows.slice(0, mostLinks)
+  const shown = withoutReplaced(rows.slice(0, mostLinks))
   const ids = new Set([...roots, ...shown.flatMap(row => [row.target, row.gathering])])
   const found = (await kit.database.query(nodesOf, [[...ids]])) as AssetFact[]
   return { rows: shown, nodes: new Map(found.map(asset => [asset.id, asset])), more: rows.length > mostLinks }

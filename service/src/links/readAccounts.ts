@@ -123,8 +123,9 @@ export async function readAccounts(kit: Kit, acting: Acting, named: string, aske
 /** A manager account as who acts may see it: one they do not reach answers as one that does not exist. */
 async function managerSeen(kit: Kit, acting: Acting, named: string): Promise<Asset> {
   const asset = await getAssetNamed(kit.database.manager, acting, named)
-  if (asset.kind !== 'manager-account') throw new Problem('link.not-linkable', `${asset.name} is no manager account.`)
   if ((await managersReached(kit, acting)).some(one => one.id === asset.id)) return asset
+  if (acting.standing !== 'member' && asset.kind !== 'manager-account')
+    throw new Problem('link.not-linkable', `${asset.name} is no manager account.`)
   throw new Problem('asset.unknown', `There is no manager account ${named} that you reach at ${acting.name}.`)
 }
 
@@ -140,16 +141,9 @@ async function tellManager(kit: Kit, acting: Acting, under: Asset) {
   }
 }
 
-/** The links by which ad accounts hang in the tree, by name; one that hangs in several places is told once for each. */
+/** The links by which ad accounts hang in the tree; one that hangs in several places is told once for each. */
 function accountsOf({ rows, nodes }: LinksAround): LinkRow[] {
-  const live = new Set(rows.filter(row => !row.ended).map(row => `${row.target} ${row.gathering}`))
-  return rows
-    .filter(row => nodes.get(row.target)!.kind !== 'manager-account')
-    .filter((row, index, all) => {
-      const key = `${row.target} ${row.gathering}`
-      if (!row.ended) return true
-      return !live.has(key) && all.findLastIndex(one => `${one.target} ${one.gathering}` === key) === index
-    })
+  return rows.filter(row => nodes.get(row.target)!.kind !== 'manager-account')
 }
 
 /** What goes from a manager account down to each account at most: narrowed along a way, united over several. */

@@ -119,7 +119,7 @@ export function tellBranch(row: LinkRow, nodes: ReadonlyMap<string, AssetFact>, 
   const [below, above] = [nodes.get(row.target)!, nodes.get(row.gathering)!]
   const fact = grantFact(row, { id: '', name: '' }, below)
   const stopped = stoppedGrant(fact, now)
-  const { tier, named, level, hidden } = showLevel(below.kind, levelOf(below.kind, fact))
+  const { tier, named, level } = showLevel(below.kind, levelOf(below.kind, fact))
   return {
     below: below.number,
     above: above.number,
@@ -127,7 +127,7 @@ export function tellBranch(row: LinkRow, nodes: ReadonlyMap<string, AssetFact>, 
     tier,
     named,
     level,
-    hidden,
+    hidden: fact.hiding,
     mayGiveAccess: fact.mayPassOn,
     state:
       stopped === null
@@ -182,7 +182,7 @@ async function readWaiting(kit: Kit, acting: Acting): Promise<{ nodes: TreeNode[
         isOwn: owner.id === acting.id,
         stopped: null,
       })
-      const { tier, named, level, hidden } = showLevel(account!.kind, levelOf(account!.kind, thing.terms))
+      const { tier, named, level } = showLevel(account!.kind, levelOf(account!.kind, thing.terms))
       branches.push({
         below: account!.number,
         above: under.number,
@@ -190,7 +190,7 @@ async function readWaiting(kit: Kit, acting: Acting): Promise<{ nodes: TreeNode[
         tier,
         named,
         level,
-        hidden,
+        hidden: thing.terms.hiding,
         mayGiveAccess: thing.mayPassOn,
         state: 'waiting',
         why: isSender ? 'nobody has answered yet' : 'it waits for your answer',

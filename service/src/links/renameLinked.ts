@@ -16,6 +16,7 @@ export function renameLinked(kit: Kit) {
     label: string | null,
   ): Promise<{ result: string }> => {
     const under = await getAssetNamed(kit.database.manager, acting, underNamed)
+    await factsOfGiver(kit, kit.database.manager, acting, [under])
     const { asset: account } = await getAssetReached(kit.database.manager, acting, named)
     return changeFor(kit, acting, async change => {
       await factsOfGiver(kit, change.manager, acting, [under])

@@ -155,6 +155,6 @@ const asset = string().max(80).required()
 export const managerParams = object({ business: string().max(40).required(), asset })
 export const linkedParams = object({ business: string().max(40).required(), asset, account: asset })
 export const labelGiven = object({
-  label: string().trim().min(1, 'a name has at least a letter').max(80).nullable().defined().default(null),
+  label: string().trim().min(1, 'a name has at least a letter').max(80).nullable().defined(),
 }).noUnknown()
 export const labelled = object({ result: string().required() })

@@ -6,11 +6,13 @@ import {
   betweenTwoBusinesses,
   callum,
   marisol,
+  numberOf,
   scene,
   winter,
   within,
 } from '../../../e2e/support/partners.ts'
 import { at, giveStanding, join, problemOf, withSecondStep, type Actor } from '../../../e2e/support/scene.ts'
+import { makeManager, sayLink } from '../../../e2e/support/links.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { tendAllDue } from './life.ts'
 
@@ -20,6 +22,7 @@ betweenTwoBusinesses()
 let bea: Actor
 let egil: Actor
 beforeAll(async () => {
+  await makeManager(scene.callum, 'All', 'all')
   bea = await join(scene, 'Bea Fontaine', `let WHO watch on ${winter}`)
   egil = await join(scene, 'Egil Rasmund', `let WHO watch on ${winter}`)
   await giveStanding(await scene.signIn(scene.agnese), bea.email, 'admin')
@@ -57,6 +60,13 @@ const open: Record<string, () => Promise<Opened>> = {
   'business-ask': async () => {
     const { proposal } = await ask(callum, `run on ${winter}`, agnese.business)
     return { proposal, sender: callum, answerer: agnese }
+  },
+  link: async () => {
+    const { proposals } = await sayLink(
+      callum,
+      `link ${await numberOf('winter-freight')} under manager-account/all at run`,
+    )
+    return { proposal: proposals[0]!, sender: callum, answerer: agnese }
   },
   chair: async () => {
     const body = { name: `Tide House ${++opened}`, town: 'Porto Verano', zone: 'Europe/Lisbon' }
@@ -190,5 +200,6 @@ async function undone(kind: string, sender: Actor, answerer: Actor): Promise<voi
       `UPDATE membership SET standing = 'member' FROM person_address a WHERE a.person_id = membership.person_id AND a.address = $1`,
       [egil.email],
     )
-  if (kind === 'business-ask') await scene.say(admin, `end ${sender.business}`).catch(() => undefined)
+  if (kind === 'business-ask' || kind === 'link')
+    await scene.say(admin, `end ${sender.business}`).catch(() => undefined)
 }

@@ -1,13 +1,14 @@
 import {
-  asUnstopped,
   describeLevel,
   isLive,
   kinds,
   latestEnd,
+  noAccess,
   printSentence,
   reachOf,
   sayPath,
   showLevel,
+  unite,
   wantedOf,
   type AccessFacts,
   type Action,
@@ -105,7 +106,7 @@ function tell(kit: Kit, facts: AccessFacts, staffed: number): SharedAsset {
   const { asset } = facts
   const { level: live, paths } = reachOf(facts, now)
   const counting = paths.filter(isLive)
-  const level = counting.length > 0 ? live : reachOf(asUnstopped(facts), now).level
+  const level = counting.length > 0 ? live : paths.map(path => path.level).reduce(unite, noAccess)
   const words = describeLevel(asset.kind, level)
   const last = paths.flatMap(path => path.grants.at(-1) ?? [])
   const own = last.find(grant => grant.on.id === asset.id)

@@ -46,6 +46,17 @@ export const activities: Readonly<Record<string, Activity>> = {
     pause: 'ads.pause',
     remove: null,
   },
+  'manager-account': {
+    item: 'plan for its accounts',
+    see: 'ads.see',
+    figures: 'report.see',
+    draft: 'ads.draft',
+    publish: 'ads.publish',
+    publishWord: 'Publish',
+    published: 'published',
+    pause: 'ads.pause',
+    remove: null,
+  },
   page: posts,
   profile: posts,
   channel: {
