@@ -41,6 +41,9 @@
       'bring-in': 'access',
       proposals: 'desk',
       partners: 'families',
+      tree: 'families',
+      'manager-accounts': 'families',
+      link: 'families',
       inbox: 'families',
       card: 'families',
       'in-trust': 'families',
@@ -52,7 +55,9 @@
     event.preventDefault()
     const text = wanted.trim()
     if (!text || !business) return
-    if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)
+    if (/^(un)?link\s/.test(text))
+      void navigate('/:business/link', { params: { business: business.number }, search: { say: text } })
+    else if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)
     else void navigate('/:business/lists', { params: { business: business.number }, search: { find: text } })
     wanted = ''
   }

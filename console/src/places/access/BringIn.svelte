@@ -31,6 +31,11 @@
   let claim: { id: string; shownAt: string; minutes: number } | null = $state(null)
   const fitting = $derived(findKinds(word))
   let picked: Kind | '' = $state('')
+  const kindGiven = new URLSearchParams(location.search).get('kind') ?? ''
+  if (kindGiven) {
+    whose = 'new'
+    word = kindGiven.replaceAll('-', ' ')
+  }
   const kind: Kind | undefined = $derived(picked && fitting.includes(picked) ? picked : fitting[0])
   const there = $derived((platforms.data?.items ?? []).filter(one => kind && one.kinds.includes(kind)))
   const platform = $derived(there.find(one => one.key === chosen)?.key ?? there[0]?.key ?? '')

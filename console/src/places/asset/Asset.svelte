@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayDate, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, kinds, sayCount, sayDate, sayList, Temporal, type Kind } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'
@@ -11,6 +11,7 @@
   import Slip from '../../parts/Slip.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Holders from './Holders.svelte'
+  import LinkedUnder from './LinkedUnder.svelte'
   import Ready from './Ready.svelte'
   import Rename from './Rename.svelte'
   import Siblings from './Siblings.svelte'
@@ -79,6 +80,10 @@
               >Give somebody access</a
             >{:else}<a class="btn btn-sm" href="/{acting.number}/ask?on={asset.kind}/{asset.handle}">Ask for more</a
             >{/if}
+          {#if asset.kind === 'manager-account'}<a
+              class="btn btn-sm"
+              href="/{acting.number}/manager-accounts/{asset.number}">Its accounts</a
+            >{/if}
           {#if acting.isAdmin}<button class="btn btn-sm" aria-expanded={renaming} onclick={() => (renaming = !renaming)}
               >Rename</button
             >
@@ -124,6 +129,7 @@
       <p class="margin">Around it</p>
       <Surroundings {asset} />
     </div>
+    {#if kinds[asset.kind as Kind].canBeLinked}<LinkedUnder {asset} />{/if}
     {#if acting.isAdmin}
       <Ready {asset} />
       <Siblings {asset} />

@@ -31,6 +31,8 @@ export function goAndSay(business: string, place: 'give' | 'review', say: string
   else void navigate('/:business/review', { params: { business }, search: { say } })
 }
 
+/** What is about links is said on a page of its own. */
 export function sayAddress(business: string, place: 'give' | 'review', sentence: string): string {
-  return `/${business}/${place}?say=${encodeURIComponent(sentence)}`
+  const at = /^(un)?link\s/.test(sentence) ? 'link' : place
+  return `/${business}/${at}?say=${encodeURIComponent(sentence)}`
 }

@@ -19,6 +19,8 @@
   let lessening = $state(false)
   let less = $state('')
   let reason = $state('')
+  /** The answer to what the yes says separately: no, unless it is chosen. */
+  let mayGiveAccess = $state(false)
   const path = $derived({ business: acting.number, proposal: proposal.id })
   const open = $derived(proposal.state === 'open')
   const mine = $derived(proposal.by.id === acting.me?.person.id && !received)
@@ -49,7 +51,11 @@
   const because = () => (reason.trim() ? { reason: reason.trim() } : {})
   const accept = (part: boolean) =>
     doing.run(async () => {
-      const body = { ...(part ? { less: less.trim() } : {}), ...because() }
+      const body = {
+        ...(part ? { less: less.trim() } : {}),
+        ...because(),
+        mayGiveAccess: proposal.question !== null && mayGiveAccess,
+      }
       const answered = await answerOf(
         service.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }),
       )
@@ -82,6 +88,18 @@
 </script>
 
 {#if answers}
+  {#if proposal.question}
+    <fieldset>
+      <legend>{proposal.question.asks}</legend>
+      <p class="sub">{proposal.question.hint}</p>
+      <label
+        ><input type="radio" class="radio radio-sm" name="question" value={false} bind:group={mayGiveAccess} /> No</label
+      >
+      <label
+        ><input type="radio" class="radio radio-sm" name="question" value={true} bind:group={mayGiveAccess} /> Yes</label
+      >
+    </fieldset>
+  {/if}
   <div class="acts">
     <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{proposal.yes.whole}</button>
     {#if proposal.yes.less}<button class="btn" aria-expanded={lessening} onclick={beginLess}
@@ -119,6 +137,24 @@
 {/if}
 
 <style>
+  fieldset {
+    margin-top: 1rem;
+    padding: 0.75rem 1rem;
+    background: var(--wash-due);
+    border-radius: 2px;
+  }
+  legend {
+    float: left;
+    width: 100%;
+    font: 600 1.125rem/1.5rem var(--font-serif);
+  }
+  fieldset label {
+    display: inline-flex;
+    gap: 0.5rem;
+    align-items: center;
+    margin: 0.5rem 1.5rem 0 0;
+    font-weight: 600;
+  }
   .acts {
     display: flex;
     gap: 0.75rem;
