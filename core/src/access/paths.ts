@@ -1,6 +1,7 @@
 import type { Standing } from '../standings/index.ts'
 import { isBefore, type Instant } from '../time/index.ts'
-import { financeLevel, fullLevel, levelOf, narrow, noAccess, type Level } from '../levels/index.ts'
+import { kinds, type Figure, type Kind } from '../kinds/index.ts'
+import { financeLevel, fullLevel, levelOf, narrow, noAccess, type Given, type Level } from '../levels/index.ts'
 import type {
   AccessFacts,
   AssetFact,
@@ -119,20 +120,24 @@ function linkSteps(
     {
       kind: 'link',
       grant: link,
-      level: linkLevel(facts, link),
+      level: linkLevel(facts.asset.kind, link),
       stopped: tooDeep ? 'too-deep' : (stoppedGrant(link, at) ?? barredHere),
     },
     { kind: 'manager', manager, level: null, stopped: stoppedManager(manager) },
   ]
 }
 
-/** What a link lets through: never that links are changed, nor, without its mark, that access is given. */
-function linkLevel({ asset }: AccessFacts, link: GrantFact): Level {
-  const { actions, sees } = levelOf(asset.kind, link)
+/**
+ * What a link lets through: never that links are changed, nor, without its mark, that access is given, nor a figure that
+ * manager accounts do not have.
+ */
+export function linkLevel(kind: Kind, link: Given & { readonly mayPassOn: boolean }): Level {
+  const { actions, sees } = levelOf(kind, link)
   const carried = [...actions].filter(
     action => action !== 'link.change' && (action !== 'access.change' || link.mayPassOn),
   )
-  return { actions: new Set(carried), sees }
+  const known: readonly Figure[] = kinds['manager-account'].figures
+  return { actions: new Set(carried), sees: new Set([...sees].filter(figure => known.includes(figure))) }
 }
 
 function stoppedManager({ archived, frozen, owner }: AssetFact): NotCounting | null {

@@ -1,7 +1,9 @@
 import {
   kinds,
   mayInBusiness,
+  momentOfEnd,
   parseWhat,
+  printLinking,
   printWanted,
   soonDays,
   Temporal,
@@ -33,16 +35,16 @@ const unstaffed = `SELECT owner.name AS "from", owner.number AS partner, coalesc
     AND NOT EXISTS (SELECT FROM access_grant below WHERE below.upstream_id = g.id AND below.ended_at IS NULL)
   ORDER BY g.given_at LIMIT ${most}`
 
-const ending = `SELECT g.id AS grant, coalesce(partner.name, team.name, person.name) AS holder,
-  coalesce(partner.number, 'team/' || team.handle, main.address) AS "holderText", coalesce(asset.name, bundle.name) AS on,
+const ending = `SELECT g.id AS grant, coalesce(gathering.name, partner.name, team.name, person.name) AS holder, gathering.id IS NOT NULL AS "isLink",
+  coalesce(gathering.number, partner.number, 'team/' || team.handle, main.address) AS "holderText", coalesce(asset.name, bundle.name) AS on,
     coalesce(CASE WHEN asset.business_id = $1 THEN asset.kind || '/' || asset.handle ELSE asset.number END,
-      'bundle/' || bundle.handle) AS "onText", CASE WHEN g.holder_id = $1 THEN giver.name END AS "from", giver.number AS "fromNumber",
+      'bundle/' || bundle.handle) AS "onText", CASE WHEN g.to_business_id = $1 THEN giver.name END AS "from", giver.number AS "fromNumber",
     g.tier, g.actions, g.hiding, g.purpose, g.may_pass_on AS "mayPassOn", g.from_at AS from_at, g.until_at AS until
   FROM access_grant g JOIN business giver ON giver.id = g.business_id LEFT JOIN business partner ON partner.id = g.holder_id
-    LEFT JOIN person ON person.id = g.holder_id LEFT JOIN person_address main ON main.person_id = person.id AND main.main
+    LEFT JOIN asset gathering ON g.holder_kind = 'manager' AND gathering.id = g.holder_id LEFT JOIN person ON person.id = g.holder_id LEFT JOIN person_address main ON main.person_id = person.id AND main.main
       LEFT JOIN team ON team.id = g.holder_id
     LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
-  WHERE (($4 AND (g.business_id = $1 OR g.holder_id = $1)) OR (g.business_id = $1 AND g.holder_id = ANY (${selfAndTeams('$5::uuid')})))
+  WHERE (($4 AND (g.business_id = $1 OR g.to_business_id = $1)) OR (g.business_id = $1 AND g.holder_id = ANY (${selfAndTeams('$5::uuid')})))
     AND g.ended_at IS NULL AND g.until_at > $2 AND g.until_at <= $3 ORDER BY g.until_at LIMIT ${most}`
 
 const unfinished = `SELECT person.id AS "personId", person.name AS person, main.address, membership.since,
@@ -83,6 +85,8 @@ interface EndingRow extends GivenRow {
   /** Who gave it, where the acting business is the holder. */
   from: string | null
   fromNumber: string
+  /** Whether a manager account holds it. */
+  isLink: boolean
   from_at: Date
   until: Date
 }
@@ -127,11 +131,35 @@ function longer(
     .toZonedDateTimeISO(zone)
     .add({ days: Math.min(days, 366) })
     .toInstant()
+  if (row.isLink) return { prolong: sayLinkAgain(row, later, zone), ask: null }
   const wanted = sayGrant(row, later, zone)
   if (row.from) return { prolong: null, ask: { of: row.fromNumber, wanted } }
   return standing !== 'admin'
     ? { prolong: null, ask: { of: null, wanted } }
     : { prolong: `let ${row.holderText} ${wanted}`, ask: null }
+}
+
+/** The link said again, as written, until another end: offered anew by its owner, asked for anew by the manager’s side. */
+function sayLinkAgain(
+  { tier, actions, hiding, mayPassOn, onText, holderText }: EndingRow,
+  until: Instant,
+  zone: string,
+): string {
+  const [account, under] = [parseWhat(onText), parseWhat(holderText)]
+  if (!account.ok || !under.ok) throw new Error(`“${onText}” or “${holderText}” names nothing`)
+  return printLinking({
+    verb: 'link',
+    accounts: [account.what],
+    under: under.what,
+    tier,
+    actions,
+    hiding,
+    mayGiveAccess: mayPassOn,
+    label: null,
+    paidBy: null,
+    from: null,
+    until: momentOfEnd(until, zone),
+  })
 }
 
 /** The grant said again, as written, until another end. */

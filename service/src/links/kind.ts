@@ -1,4 +1,13 @@
-import { isBefore, isWeighty, kindsHeldBy, sayCount, sayList, type Instant } from '@famiglia/core'
+import {
+  capitalised,
+  isBefore,
+  linkLevel,
+  isWeighty,
+  kindsHeldBy,
+  sayCount,
+  sayList,
+  type Instant,
+} from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
 import { actingNow, requireStanding } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
@@ -32,6 +41,8 @@ export const link: ProposalKind = {
   // Said of what a yes gives: who asked reaches it from then on, and reads its name.
   sayThings: (parts, things) => sayLinks(things, ownOfLink(parts).under.name, parts.business.zone),
   hidesThings: (parts, side) => side === 'sent' && parts.things.some(thing => !knows(parts, thing)),
+  // What is asked separately is told separately.
+  levelOn: (kind, { terms }) => linkLevel(kind, { ...terms, mayPassOn: false }),
   ownerOf,
   outset: (parts, side) => {
     const { sender, business } = parts
@@ -54,7 +65,7 @@ export const link: ProposalKind = {
     const gatherer = gathererOf(parts)
     return [
       {
-        head: `${sayCount(reaching.length, 'person reaches', 'people reach')} ${under.name}`,
+        head: capitalised(`${sayCount(reaching.length, 'person reaches', 'people reach')} ${under.name}`),
         items: [
           ...reaching.map(one => `${one.name} (${one.address})${one.how ? `, ${one.how}` : ''}`),
           fromAbove
@@ -152,7 +163,7 @@ function assertNotOver({ target, terms }: ProposedThing, now: Instant): void {
 
 function sayWhatChanges(parts: ProposalParts): string {
   const { under } = ownOfLink(parts)
-  return `Anyone who reaches ${under.name} reaches ${sayList(parts.things.map(({ target }) => target.name))}, now and later. Nobody of ${ownerOf(parts).name} loses anything; no seat is taken; the payer stays the same.`
+  return `Anyone who reaches ${under.name} reaches ${sayList(parts.things.map(({ target }) => target.name))}, now and later. Nobody of ${ownerOf(parts).name} loses anything.`
 }
 
 /** What was asked separately and is not given is said. */

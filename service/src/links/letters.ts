@@ -1,4 +1,4 @@
-import { describeLevel, levelOf, sayEnd, sayList, type Kind, type Terms } from '@famiglia/core'
+import { describeLevel, linkLevel, sayEnd, sayList, type Kind, type Terms } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -84,6 +84,6 @@ function factsOfLinks({ things, business, partner, ...rest }: ProposalParts): [s
 }
 
 function describe(kind: Kind, terms: Terms): string {
-  const { may, hidden } = describeLevel(kind, levelOf(kind, terms))
+  const { may, hidden } = describeLevel(kind, linkLevel(kind, { ...terms, mayPassOn: false }))
   return `${may}${hidden.length > 0 ? `; without seeing ${sayList(hidden)}` : ''}.`
 }

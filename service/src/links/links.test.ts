@@ -72,7 +72,7 @@ test('an account is asked for from above: both sides are told at once, and nothi
   const read = await proposalAs(agnese, asked.proposals[0]!)
   expect(read).toMatchObject({ question: null, note: 'For winter.', assets: [{ name: 'Winter Freight' }] })
   expect(read.beforehand[0]).toMatchObject({
-    head: 'one person reaches Gullwright Travel',
+    head: 'One person reaches Gullwright Travel',
     items: [expect.stringContaining('Callum Osei-Bright'), expect.any(String)],
   })
   expect(JSON.stringify(read)).not.toContain('"Winter"')

@@ -1,4 +1,4 @@
-import { isFreshProof, lapseOf, levelOf, printLinking, sayCount, sayEnd, sayInstant, sayList } from '@famiglia/core'
+import { isFreshProof, lapseOf, linkLevel, printLinking, sayCount, sayEnd, sayInstant, sayList } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf, type Business } from '../businesses/queries.ts'
@@ -104,10 +104,15 @@ async function previewLink(kit: Kit, acting: Acting, plan: PlannedLink, named: N
           `${sayList(things.map(({ target }) => target.name))}: ${isKnown ? owner.name : 'the owner'} is asked.`,
       ),
     ].filter(Boolean),
-    accounts: all.map(({ target, terms: own }) => {
+    accounts: all.map(({ target, terms: own, mayPassOn }) => {
       const [account] = target.assets
       const isOwn = account!.businessId === acting.id
-      const told = tellAsset(account!, own, levelOf(account!.kind, own), isOwn ? acting.name : 'the owner')
+      const told = tellAsset(
+        account!,
+        own,
+        linkLevel(account!.kind, { ...own, mayPassOn }),
+        isOwn ? acting.name : 'the owner',
+      )
       const { number, may, sees, hidden, money } = told
       return { number, may, sees, hidden, money: isOwn ? money : null, name: target.name }
     }),

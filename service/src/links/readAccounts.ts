@@ -1,7 +1,7 @@
 import {
   fullLevel,
   kinds,
-  levelOf,
+  linkLevel,
   narrow,
   noAccess,
   reachOf,
@@ -156,7 +156,7 @@ function waysDown({ rows, nodes }: LinksAround, under: Pick<Asset, 'id'>, now: I
       const account = nodes.get(row.target)!
       const fact = grantFact(row, { id: '', name: '' }, account)
       if (stoppedGrant(fact, now) || whyStopped(account) || way.includes(row.target)) continue
-      const passed = narrow(level, levelOf(account.kind, fact))
+      const passed = narrow(level, linkLevel(account.kind, { ...fact, mayPassOn: true }))
       if (account.kind === 'manager-account') walk(row.target, passed, [...way, row.target])
       else reached.set(row.target, unite(reached.get(row.target) ?? noAccess, passed))
     }

@@ -95,7 +95,7 @@ export function describeProposal(
     by: sender,
     note: proposal.note,
     said,
-    assets: kind.hidesThings?.(parts, side) ? [] : assetsIn(things, (kind.ownerOf?.(parts) ?? business).name),
+    assets: kind.hidesThings?.(parts, side) ? [] : assetsIn(things, (kind.ownerOf?.(parts) ?? business).name, kind),
     purpose: purposes.size === 1 ? [...purposes][0]! : null,
     granted: sayGranted(kind, parts, said),
     mayPassOn: things.some(thing => thing.mayPassOn),
@@ -130,12 +130,21 @@ function sideOf(kind: ProposalKind, { business, partner }: ProposalParts, reader
   return partner && reader === partner.id ? 'received' : 'sent'
 }
 
-export function assetsIn(things: readonly ProposedThing[], owner: string): ProposalInWords['assets'] {
-  return things.flatMap(({ target, terms }) =>
-    target.assets.map(asset => ({
-      ...tellAsset(asset, terms, levelOf(asset.kind, terms), target.held?.owner.name ?? owner),
-      until: terms.until?.toString() ?? null,
-      bundle: target.bundleId ? target.name : null,
+export function assetsIn(
+  things: readonly ProposedThing[],
+  owner: string,
+  kind: Pick<ProposalKind, 'levelOn'> = {},
+): ProposalInWords['assets'] {
+  return things.flatMap(thing =>
+    thing.target.assets.map(asset => ({
+      ...tellAsset(
+        asset,
+        thing.terms,
+        kind.levelOn?.(asset.kind, thing) ?? levelOf(asset.kind, thing.terms),
+        thing.target.held?.owner.name ?? owner,
+      ),
+      until: thing.terms.until?.toString() ?? null,
+      bundle: thing.target.bundleId ? thing.target.name : null,
     })),
   )
 }

@@ -1,4 +1,4 @@
-import type { CourseName, Standing, Terms, Tier } from '@famiglia/core'
+import type { CourseName, Kind, Level, Standing, Terms, Tier } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
@@ -98,6 +98,8 @@ export interface ProposalKind {
   sayThings?(parts: ProposalParts, things: readonly ProposedThing[]): string
   /** Whether what its things are called and come to is kept back on a side. */
   hidesThings?(parts: ProposalParts, side: Side): boolean
+  /** What a thing comes to on an asset, where that is not simply what its terms say. */
+  levelOn?(kind: Kind, thing: ProposedThing): Level
   /** Who owns its things, where that is not who sent it. */
   ownerOf?(parts: ProposalParts): Business
   /** What its yes has to say separately; null where nothing. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tiers, type Figure } from '@famiglia/core'
+  import { kinds, tiers, type Figure } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
@@ -80,7 +80,8 @@
       done = true
       return told.result
     })
-  const figures: readonly Figure[] = ['spend', 'revenue', 'contacts']
+  /** No others go through a manager account. */
+  const figures: readonly Figure[] = kinds['manager-account'].figures
   const tick = { good: 'check', wrong: 'cross', 'left out': 'clock' } as const
 </script>
 

@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayDate, sayEnd, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, sayCount, sayEnd, sayList, sayShortDate, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import TierMark from '../../parts/TierMark.svelte'
   import type { Schemas } from '../../reach/service'
   import { markOf, sayTimes } from './branch-words'
   import Days from './Days.svelte'
   import type { Branch, Node } from './fold'
+  import { nameOf } from './layout'
 
   /** Ad accounts side by side: what goes through to each at most, who pays, and the figures of some days. */
   type Compared = Schemas['AccountsCompared']
@@ -31,7 +32,9 @@
     ['revenue', 'Revenue'],
   ]
   const money = $derived(
-    new Intl.DisplayNames('en', { type: 'currency' }).of(compared.currency)?.toLowerCase() ?? compared.currency,
+    new Intl.NumberFormat('en', { style: 'currency', currency: compared.currency, currencyDisplay: 'name' })
+      .formatToParts(2)
+      .find(part => part.type === 'currency')?.value ?? compared.currency,
   )
   const number = new Intl.NumberFormat('en')
   const sayChange = (change: number | null) =>
@@ -154,7 +157,7 @@
         {@const node = nodeOf(branch)}
         <tr class="idle">
           <th scope="row"><b>{branch.label ?? ''}</b></th>
-          <td><b>{node?.name}</b><small>{node?.owner?.name ?? 'owner not told yet'}</small></td>
+          <td><b>{node && nameOf(node, branch)}</b><small>{node?.owner?.name ?? 'owner not told yet'}</small></td>
           <td data-l="Ceiling"
             ><span class="mark"
               ><TierMark tier={branch.tier} actions={branch.named.length} how="waiting" size="s" /><span
@@ -165,7 +168,7 @@
           <td data-l="Put on it alone">nobody yet</td>
           <td data-l="Pays">its owner</td>
           <td data-l="Begins, ends"
-            >{branch.from ? sayDate(Temporal.Instant.from(branch.from), acting.zone) : 'with the answer'}<small
+            >{branch.from ? sayShortDate(Temporal.Instant.from(branch.from), acting.zone) : 'with the answer'}<small
               >{branch.until ? `until ${sayEnd(Temporal.Instant.from(branch.until), acting.zone)}` : 'no end'}</small
             ></td
           >
@@ -252,7 +255,7 @@
   <td data-l="Put on it alone">{row.alone.length > 0 ? sayList(row.alone) : 'nobody'}</td>
   <td data-l="Pays">{row.owner.name}<small title={row.pays}>{row.pays}</small></td>
   <td data-l="Begins, ends" class="num"
-    >{row.from ? sayDate(Temporal.Instant.from(row.from), acting.zone) : ''}<small
+    >{row.from ? sayShortDate(Temporal.Instant.from(row.from), acting.zone) : ''}<small
       >{row.until ? `until ${sayEnd(Temporal.Instant.from(row.until), acting.zone)}` : 'no end'}</small
     ></td
   >
@@ -291,8 +294,20 @@
   .figs th:first-child {
     width: calc(var(--m) + 2.5rem);
   }
+  .figs th:nth-child(2) {
+    width: 9.5rem;
+  }
+  .figs th:nth-child(3) {
+    width: 8rem;
+  }
+  .figs th:nth-child(4) {
+    width: 6.5rem;
+  }
   .figs th:nth-child(5) {
-    width: 9rem;
+    width: 9.5rem;
+  }
+  .figs th:nth-child(6) {
+    width: 8rem;
   }
   .figs th.r,
   .figs td.r {
@@ -374,6 +389,7 @@
       border-bottom: 1px solid var(--rule);
     }
     .figs td,
+    .figs td.r,
     .figs th[scope='row'] {
       display: block;
       border: 0;

@@ -88,8 +88,7 @@
               >yours{#if above.length > 0}, under {#each above as one, index (one.number)}{index > 0
                     ? ' and '
                     : ''}{#if one.isOwn}<a href="/{acting.number}/manager-accounts/{one.number}">{one.name}</a
-                    >{:else}{one.name}{/if}{/each}{/if}.{#if aside.length > 0}
-                {capitalised(sayList(aside))}.{/if}
+                    >{:else}{one.name}{/if}{/each}{/if}.{aside.length > 0 ? ` ${capitalised(sayList(aside))}.` : ''}
               {sayList(under.reachedBy.map(one => one.name))}
               {under.reachedBy.length === 1 ? 'reaches' : 'reach'} all of it.</span
             >
@@ -111,7 +110,7 @@
     </div>
     <Outcome {doing} />
     {#if around && around.branches.length > 0}
-      <section class="span section">
+      <section class="span section tree">
         <h2 class="margin">The tree</h2>
         <div><TreeDrawing nodes={around.nodes} branches={around.branches} /></div>
       </section>
@@ -131,6 +130,11 @@
 </main>
 
 <style>
+  @media (max-width: 900px) {
+    .tree {
+      order: 1;
+    }
+  }
   .facts-line {
     display: flex;
     flex-wrap: wrap;

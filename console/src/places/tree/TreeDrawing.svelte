@@ -5,17 +5,21 @@
   import TierMark from '../../parts/TierMark.svelte'
   import { markOf, sayBranch } from './branch-words'
   import type { Branch, Node } from './fold'
-  import { layOut } from './layout'
+  import { layOut, nameOf } from './layout'
 
   /** What hangs under what: drawn with branches as thick as their ceilings; on a phone a list with the same marks. */
   let { nodes, branches }: { nodes: readonly Node[]; branches: readonly Branch[] } = $props()
 
   const acting = getActing()
   const opened = new SvelteSet<string>()
-  const drawing = $derived(layOut({ nodes, branches }, opened))
+  let width = $state(1008)
+  const drawing = $derived(layOut({ nodes, branches }, opened, width))
   const lines = $derived(outline([...nodes], [...branches]))
   const thickness: Record<string, number> = { watch: 1.5, draft: 3, run: 4.5, steward: 6.5 }
   const ownerOf = (node: Node | null) => (node?.isOwn ? 'yours' : (node?.owner?.name ?? 'owner not told yet'))
+  /** Who may give access is told of accounts; between manager accounts it says little. */
+  const sayOwn = (node: Node | null, branch: Branch) =>
+    sayBranch(node?.kind === 'manager-account' ? { ...branch, tier: null } : branch, acting.zone)
   const address = (node: Node) =>
     node.isOwn
       ? `/${acting.number}/${node.kind === 'manager-account' ? 'manager-accounts' : 'assets'}/${node.number}`
@@ -25,8 +29,8 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="wrap" role="group" aria-label="The tree" tabindex="0">
-  <div class="drawn" style:height="{drawing.height}px" style:min-width="{drawing.leafX + 560}px">
+<div class="wrap" role="group" aria-label="The tree" tabindex="0" bind:clientWidth={width}>
+  <div class="drawn" style:height="{drawing.height}px" style:min-width="{drawing.leastWidth}px">
     <svg
       width={drawing.leafX + 20}
       height={drawing.height}
@@ -46,7 +50,7 @@
     </svg>
     {#each drawing.things as thing (thing.key)}
       {#if thing.isManager}
-        <div class="manager" style:left="{thing.x}px" style:top="{thing.y}px">
+        <div class="manager" style:left="{thing.x}px" style:top="{thing.y}px" style:width="{drawing.step}px">
           {#if thing.branch}<span class="mark"
               ><TierMark
                 tier={thing.branch.tier}
@@ -58,7 +62,7 @@
             >{#if thing.node!.isOwn}<a href={address(thing.node!)}>{thing.name}</a>{:else}{thing.name}{/if}</b
           >
           <small
-            >{ownerOf(thing.node)}{#if thing.branch}{@const said = sayBranch(thing.branch, acting.zone)}{said
+            >{ownerOf(thing.node)}{#if thing.branch}{@const said = sayOwn(thing.node, thing.branch)}{said
                 ? `, ${said}`
                 : ''}{/if}{#if thing.node!.stopped}, {thing.node!.stopped}{/if}</small
           >
@@ -78,7 +82,7 @@
               >{#if href}<a {href}>{thing.name}</a>{:else}<span class="num">{thing.name}</span>{/if}</b
             >
             <span>{ownerOf(thing.node)}</span>
-            <i
+            <i title={sayBranch(branch, acting.zone)}
               >{#if branch.proposal}<a href="/{acting.number}/proposals/{branch.proposal}"
                   >{sayBranch(branch, acting.zone)}</a
                 >{:else}{sayBranch(branch, acting.zone)}{/if}</i
@@ -103,11 +107,9 @@
       >
       <span
         ><b
-          >{#if href}<a {href}>{node.name}</a>{:else}<span class="num">{node.name}</span>{/if}</b
+          >{#if href}<a {href}>{nameOf(node, branch)}</a>{:else}<span class="num">{nameOf(node, branch)}</span>{/if}</b
         ><small
-          >{ownerOf(node)}{#if branch}{@const said = sayBranch(branch, acting.zone)}{said
-              ? `, ${said}`
-              : ''}{/if}</small
+          >{ownerOf(node)}{#if branch}{@const said = sayOwn(node, branch)}{said ? `, ${said}` : ''}{/if}</small
         ></span
       >
     </li>
@@ -141,7 +143,6 @@
   .manager {
     position: absolute;
     transform: translateY(-50%);
-    width: 236px;
     height: 58px;
     display: grid;
     grid-template-rows: 1fr 1fr;
@@ -154,7 +155,7 @@
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
-    max-width: 200px;
+    max-width: calc(100% - 3.25rem);
   }
   .manager:not(:has(.mark)) b,
   .manager:not(:has(.mark)) small {
@@ -176,7 +177,7 @@
     position: absolute;
     transform: translateY(-50%);
     display: grid;
-    grid-template-columns: 1.5rem minmax(8rem, 12.5rem) minmax(8rem, 12rem) minmax(0, 1fr);
+    grid-template-columns: 1.5rem minmax(8rem, 10.5rem) minmax(8rem, 10.5rem) minmax(0, 1fr);
     gap: 0.5rem;
     align-items: center;
     height: 28px;

@@ -24,14 +24,18 @@ export interface Drawing {
   readonly things: readonly Placed[]
   readonly lines: readonly Line[]
   readonly height: number
-  /** Where the names of accounts begin. */
+  /** From one manager account to the next, and to its accounts. */
+  readonly step: number
+  /** Where the names of the lowest begin, and how wide all of it is at least. */
   readonly leafX: number
+  readonly leastWidth: number
 }
 
 const rowHeight = 28
 const managerHeight = 62
-/** From one manager account to the next, and to its accounts. */
-const step = 236
+/** What the names of accounts with their owners and notes take, and from one manager account to the next at least and at most. */
+const leafWidth = 580
+const [leastStep, mostStep] = [150, 236]
 
 interface Twig {
   readonly node: Node | null
@@ -44,8 +48,10 @@ interface Twig {
 export function layOut(
   tree: { readonly nodes: readonly Node[]; readonly branches: readonly Branch[] },
   opened: ReadonlySet<string>,
+  width: number,
 ): Drawing {
   const tops = twigs(tree, opened)
+  const step = Math.min(mostStep, Math.max(leastStep, (width - leafWidth) / Math.max(1, deepestOf(tops))))
   const things: Placed[] = []
   const lines: Line[] = []
   let deepest = 0
@@ -68,19 +74,26 @@ export function layOut(
       node: twig.node,
       folded: twig.folded,
       branch: twig.branch,
-      name: twig.node?.name ?? sayFolded(twig.folded!),
+      name: twig.folded ? sayFolded(twig.folded) : nameOf(twig.node!, twig.branch),
       isManager,
       x,
       y,
     })
+    if (middles.length > 0)
+      lines.push({
+        key: `trunk ${twig.branch?.above ?? ''} ${twig.node!.number}`,
+        d: `M${x + 6} ${y}H${x + step - 60}`,
+        tier: twig.branch?.tier ?? 'steward',
+        form: twig.branch ? formOf(twig.branch) : 'full',
+      })
     middles.forEach((middle, index) => {
       const below = twig.below[index]!
       const to = middle + (whole - height) / 2
-      const from = x + step - 76
+      const from = x + step - 60
       const end = x + step
       lines.push({
         key: `${twig.node!.number} ${below.node?.number ?? below.folded!.key}`,
-        d: `M${x + 6} ${y}H${from}C${from + 44} ${y} ${from + 30} ${to} ${end - 10} ${to}H${end}`,
+        d: `M${from} ${y}C${from + 34} ${y} ${from + 22} ${to} ${end - 12} ${to}H${end}`,
         tier: below.branch?.tier ?? below.folded?.branches[0]?.tier ?? null,
         form: formOf(below.branch ?? below.folded!.branches[0]!),
       })
@@ -89,7 +102,18 @@ export function layOut(
   }
   let height = 0
   for (const top of tops) height += place(top, 0, height).height
-  return { things, lines, height, leafX: deepest * step }
+  return { things, lines, height, step, leafX: deepest * step, leastWidth: deepest * step + leafWidth }
+}
+
+function deepestOf(among: readonly Twig[]): number {
+  return among.length === 0
+    ? 0
+    : Math.max(...among.map(twig => (twig.below.length > 0 ? 1 + deepestOf(twig.below) : 0)))
+}
+
+/** What something is called: by one’s own name for it, where one is not told its name yet. */
+export function nameOf(node: Node, branch: Branch | null): string {
+  return node.handle === null && branch?.label ? branch.label : node.name
 }
 
 export function formOf({ state }: Pick<Branch, 'state'>): Line['form'] {
