@@ -30,7 +30,7 @@ test('the tree is told from either side: the agency sees all that hangs there, a
   expect(owners).toContain('Summer Crossings')
   for (const other of ['Fjord Freight', 'Harbour Lights', 'Gullwright Food', 'Ondaverde summer'])
     expect(owners).not.toContain(other)
-  expect((await as('Tomasz').run('tree')).out).toContain('No manager account yet')
+  expect((await as('Tomasz').run('tree')).err).toContain('No manager account yet')
 })
 
 test('accounts are compared with their figures; what is hidden is said so, and left out of the sums', async () => {

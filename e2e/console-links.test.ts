@@ -63,7 +63,7 @@ test('the accounts of a manager account stand side by side, are sorted by a figu
   expect((await names())[0]).toBe('Summer Crossings')
   await callum.getByRole('button', { name: 'Revenue' }).click()
   await expect.poll(async () => (await names())[0]).toBe('Fjord Freight')
-  await callum.getByRole('button', { name: 'Name Cold Chain on your side' }).click()
+  await callum.getByRole('button', { name: 'name it: Cold Chain' }).click()
   await callum.getByLabel('Your name for Cold Chain').fill('Vastholm, cold goods')
   await callum.getByRole('button', { name: 'Keep it' }).click()
   await callum.getByText('Cold Chain is called “Vastholm, cold goods” on your side.').waitFor()

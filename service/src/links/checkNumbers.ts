@@ -1,4 +1,4 @@
-import { readNumber, sayGiven, sayInstant, type AssetNumber } from '@famiglia/core'
+import { isBefore, readNumber, sayGiven, sayInstant, type AssetNumber } from '@famiglia/core'
 import type { Asset } from '../assets/queries.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Kit } from '../base/kit.ts'
@@ -108,7 +108,7 @@ async function tell(
   const name = reached?.name ?? null
   assertLinkable(account, name ?? 'This')
   const link = await linkBetween(manager, account, under)
-  if (link) {
+  if (link && (!link.until || isBefore(kit.clock.now(), link.until))) {
     const since = sayInstant(link.from, acting.zone)
     return {
       state: 'left out',

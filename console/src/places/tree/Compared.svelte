@@ -232,7 +232,7 @@
         >
       </form>{:else}<b>{row.label ?? ''}</b>{#if onrename}<button
           class="quiet small"
-          aria-label="Name {row.name} on your side"
+          aria-label="{row.label ? 'rename' : 'name it'}: {row.name}"
           onclick={() => begin(row)}>{row.label ? 'rename' : 'name it'}</button
         >{/if}{/if}</th
   >
