@@ -7,7 +7,16 @@ import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
-import { seedDirect, seedGrants, seedGrid, seedPartners, seedWoven, seedWriters, type Question } from './seed.ts'
+import {
+  seedDirect,
+  seedGrants,
+  seedGrid,
+  seedPartners,
+  seedTree,
+  seedWoven,
+  seedWriters,
+  type Question,
+} from './seed.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
@@ -40,18 +49,24 @@ const worlds: readonly World[] = [
     seed: (records: pg.Client) => seedPartners(records, { clients: 200, assets: 50, people: 40 }),
     direct: seedDirect,
   },
+  {
+    name: '2,000 accounts under manager accounts four deep, 100 people',
+    seed: (records: pg.Client) => seedTree(records, { accounts: 2_000, people: 100 }),
+    direct: seedDirect,
+  },
 ]
 
 try {
   const only = process.env['BENCH_ONLY']
   const rows: Row[] = []
-  for (const world of only ? [] : worlds) {
+  for (const world of worlds.filter(({ name }) => !only || name.includes(only))) {
     const row = await measure(world)
     rows.push(row)
     process.stdout.write(sayRow(row))
   }
   if (!only) process.stdout.write(sayGrowth(rows))
   if (!only || only === 'grid') process.stdout.write(await measureGrid(2_000, 300))
+  if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))
   if (!only || only === 'writers') process.stdout.write(await measureWriters(5))
 } finally {
   await server.stop()
@@ -192,22 +207,8 @@ async function load(url: string, requests: autocannon.Request[]): Promise<Figure
 async function measureGrid(people: number, assets: number): Promise<string> {
   const token = randomUUID() + randomUUID()
   const { service } = await serveSeeded(records => seedGrid(records, people, assets, token))
-  const authorization = { authorization: `Bearer ${token}` }
-  const me = await fetch(`${service.url}/v1/me`, { headers: authorization })
-  const { businesses } = (await me.json()) as { businesses: { number: string }[] }
-  const grid = `${service.url}/v1/businesses/${businesses[0]!.number}/grid?limit=60`
-  const timed = async (name: string, url: string) => {
-    const times: number[] = []
-    for (let turn = 0; turn < 45; turn++) {
-      const begun = performance.now()
-      const answer = await fetch(url, { headers: authorization })
-      if (!answer.ok) throw new Error(`${url}: ${await answer.text()}`)
-      await answer.arrayBuffer()
-      if (turn >= 5) times.push(performance.now() - begun)
-    }
-    times.sort((one, other) => one - other)
-    return `  ${name.padEnd(36)} middle ${times[20]!.toFixed(1).padStart(6)} ms   slowest ${times.at(-1)!.toFixed(1).padStart(6)} ms`
-  }
+  const { timed, business } = await timing(service, token)
+  const grid = `${business}/grid?limit=60`
   const lines = [
     await timed('a bare route', `${service.url}/bench/bare`),
     await timed('the first page', grid),
@@ -216,6 +217,36 @@ async function measureGrid(people: number, assets: number): Promise<string> {
   ]
   await service.close()
   return `\nThe access grid of ${people.toLocaleString('en')} people and ${assets} assets\n${lines.join('\n')}\n`
+}
+
+/** Asks for pages forty times in a row, one request after another, as who a token belongs to. */
+async function timing({ url }: RunningService, token: string) {
+  const authorization = { authorization: `Bearer ${token}` }
+  const me = await fetch(`${url}/v1/me`, { headers: authorization })
+  const { businesses } = (await me.json()) as { businesses: { number: string }[] }
+  const timed = async (name: string, page: string) => {
+    const times: number[] = []
+    for (let turn = 0; turn < 45; turn++) {
+      const begun = performance.now()
+      const answer = await fetch(page, { headers: authorization })
+      if (!answer.ok) throw new Error(`${page}: ${await answer.text()}`)
+      await answer.arrayBuffer()
+      if (turn >= 5) times.push(performance.now() - begun)
+    }
+    times.sort((one, other) => one - other)
+    return `  ${name.padEnd(36)} middle ${times[20]!.toFixed(1).padStart(6)} ms   slowest ${times.at(-1)!.toFixed(1).padStart(6)} ms`
+  }
+  return { timed, business: `${url}/v1/businesses/${businesses[0]!.number}` }
+}
+
+/** The tree as the console asks for it, with all that hangs in it. */
+async function measureTree(accounts: number, people: number): Promise<string> {
+  const token = randomUUID() + randomUUID()
+  const { service } = await serveSeeded(records => seedTree(records, { accounts, people }, token))
+  const { timed, business } = await timing(service, token)
+  const lines = [await timed('a bare route', `${service.url}/bench/bare`), await timed('the tree', `${business}/tree`)]
+  await service.close()
+  return `\nThe tree of ${accounts.toLocaleString('en')} accounts under manager accounts four deep\n${lines.join('\n')}\n`
 }
 
 /**

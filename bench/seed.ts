@@ -81,8 +81,8 @@ export async function seedPartners(
       SELECT gen_random_uuid(), 'A-' || business.number || '-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram',
         'MA-' || business.number || '-' || n, now(), business.opened_by
       FROM business, generate_series(1, ${assets}) n WHERE business.number LIKE 'B-client-%';
-    INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
-      SELECT gen_random_uuid(), asset.business_id, asset.id, 'business', agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
+    INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, to_business_id, tier, actions, hiding, from_at, given_at, given_by)
+      SELECT gen_random_uuid(), asset.business_id, asset.id, 'business', agency.id, agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
       FROM asset, business agency WHERE agency.number = 'B-4815-1623-97';
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by, upstream_id)
       SELECT gen_random_uuid(), agency.id, up.asset_id, 'person', person.id, 'steward', '{}', '{}', now() - interval '1 day', now(), agency.opened_by, up.id
@@ -93,6 +93,63 @@ export async function seedPartners(
   return draw(
     records,
     `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id WHERE g.upstream_id IS NOT NULL`,
+  )
+}
+
+/**
+ * An agency's tree of manager accounts, four deep, with so many ad accounts of forty clients under the lowest, and so many
+ * people, each put on a few manager accounts. Every question is answered through the tree, most of them over several levels.
+ * Given a token, who is named first is an admin and signs in with it.
+ */
+export async function seedTree(
+  records: pg.Client,
+  { accounts, people }: { readonly accounts: number; readonly people: number },
+  token: string | null = null,
+): Promise<Question[]> {
+  await seedBusiness(records, people)
+  await records.query(`
+    INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
+      SELECT gen_random_uuid(), 'B-client-' || n, 'Client ' || n, 'Tarnmouth', 'Europe/London', 'pine', now(), (SELECT opened_by
+        FROM business WHERE number = 'B-4815-1623-97'), 14 FROM generate_series(1, 40) n;
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+      SELECT gen_random_uuid(), 'A-m' || n, business.id, 'manager-account', 'm-' || n, 'Manager ' || n, 'marram', 'MA-m' || n, now(), business.opened_by
+      FROM business, generate_series(1, 85) n WHERE business.number = 'B-4815-1623-97';
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+      SELECT gen_random_uuid(), 'A-a' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-a' || n, now(), business.opened_by
+      FROM generate_series(1, ${accounts}) n JOIN business ON business.number = 'B-client-' || (n % 40 + 1);
+    ${linkUnder("'m-' || ((substr(below.handle, 3)::integer + 2) / 4)", "below.kind = 'manager-account' AND below.handle <> 'm-1'")};
+    ${linkUnder("'m-' || (22 + substr(below.handle, 9)::integer % 64)", "below.kind = 'ad-account'")};
+    INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
+      SELECT gen_random_uuid(), m.business_id, m.id, 'person', person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), m.brought_in_by
+      FROM ${numbered('person')} JOIN generate_series(0, 2) step ON true
+        JOIN asset m ON m.handle = 'm-' || ((person.n * (step * 20 + 1)) % CASE step WHEN 0 THEN 5 WHEN 1 THEN 21 ELSE 85 END + 1)
+      ON CONFLICT DO NOTHING;
+    ANALYZE;`)
+  if (token) await seedToken(records, token)
+  return draw(
+    records,
+    `WITH RECURSIVE under AS (SELECT g.holder_id AS person, g.asset_id AS id FROM access_grant g JOIN asset m ON m.id = g.asset_id
+        WHERE g.holder_kind = 'person' AND m.kind = 'manager-account'
+      UNION SELECT under.person, link.asset_id FROM under JOIN access_grant link ON link.holder_kind = 'manager' AND link.holder_id = under.id)
+     SELECT under.person, a.kind, a.platform_ref AS ref FROM under JOIN asset a ON a.id = under.id WHERE a.kind = 'ad-account'`,
+  )
+}
+
+/** Links what meets a condition under the manager account of a handle. */
+const linkUnder = (handle: string, condition: string) => `
+  INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, to_business_id, tier, actions, hiding, from_at, given_at, given_by)
+    SELECT gen_random_uuid(), below.business_id, below.id, 'manager', above.id, CASE WHEN above.business_id <> below.business_id
+      THEN above.business_id END, 'run', '{}', '{}', now() - interval '1 day', now(), below.brought_in_by
+    FROM asset below JOIN asset above ON above.handle = ${handle} WHERE ${condition}`
+
+/** Makes who is named first an admin of the first business, with this secret as a token. */
+async function seedToken(records: pg.Client, token: string): Promise<void> {
+  await records.query(`UPDATE membership SET standing = 'admin' FROM business WHERE business.id = business_id
+    AND business.number = 'B-4815-1623-97' AND person_id = opened_by`)
+  await records.query(
+    `INSERT INTO session (id, person_id, kind, name, secret_hash, unattended, begun_at, expires_at)
+       SELECT gen_random_uuid(), opened_by, 'token', 'bench', $1, false, now(), now() + interval '1 day' FROM business WHERE number = 'B-4815-1623-97'`,
+    [createHash('sha256').update(token).digest('hex')],
   )
 }
 
@@ -122,13 +179,8 @@ export async function seedGrid(records: pg.Client, people: number, assets: numbe
       JOIN ${numbered('team')} ON team.n = person.n % 20 + 1;
     ${addGrants('person', 10)};
     ${addGrants('team', 10)};
-    UPDATE membership SET standing = 'admin' WHERE person_id = (SELECT opened_by FROM business);
     ANALYZE;`)
-  await records.query(
-    `INSERT INTO session (id, person_id, kind, name, secret_hash, unattended, begun_at, expires_at)
-       SELECT gen_random_uuid(), opened_by, 'token', 'bench', $1, false, now(), now() + interval '1 day' FROM business`,
-    [createHash('sha256').update(token).digest('hex')],
-  )
+  await seedToken(records, token)
 }
 
 /**

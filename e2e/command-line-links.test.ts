@@ -69,7 +69,7 @@ test('numbers from a file are told line by line, and nothing is sent while one o
     '--note',
     'For autumn.',
   )
-  expect(sent.out).toContain(`Asked Porto Lindo Tourist Board: ${fair} under Gullwright Travel at watch.`)
+  expect(sent.out).toContain(`Asked Porto Lindo Tourist Board: Harvest Fair under Gullwright Travel at watch.`)
 })
 
 test('what an owner is asked is read, answered with less, and a yes to “may give access” is said separately', async () => {

@@ -45,10 +45,11 @@ try {
     hers,
     people.find(person => person.name === 'Callum Osei-Bright')!,
   )
+  await compareAccounts(people.find(person => person.name === 'Callum Osei-Bright')!)
   await terminal('command-line', agnese.token, [
     `famiglia preview let leander@ondaverde.example watch on ad-account/summer-crossings hiding revenue until 2027-09-30`,
     'famiglia access --show "can spend" --find bea',
-    'famiglia partners',
+    'famiglia tree',
     'famiglia ready business/gullwright-moss "run our adverts"',
     'famiglia why idris@ondaverde.example report.see property/ticket-shop',
   ])
@@ -57,6 +58,19 @@ try {
   await town.close()
   await server.stop()
   rmSync(home, { recursive: true, force: true })
+}
+
+/** The agency's manager account, with the session that its token is. */
+async function compareAccounts({ token }: DemoPerson): Promise<void> {
+  const page = await browser.page()
+  const url = town.service.url
+  await page.context().addCookies([{ name: 'famiglia_session', value: token, url }])
+  const me = await fetch(`${url}/v1/me`, { headers: { authorization: `Bearer ${token}` } })
+  const { businesses } = (await me.json()) as { businesses: { number: string }[] }
+  await page.goto(`${url}/${businesses[0]!.number}/tree`)
+  await page.getByRole('group', { name: 'The tree' }).getByRole('link', { name: 'Gullwright Travel' }).click()
+  await page.getByRole('heading', { name: /^Gullwright Travel gathers/ }).waitFor()
+  await keep(page, 'manager-account')
 }
 
 async function keep(page: Page, name: string): Promise<void> {

@@ -7200,7 +7200,10 @@ export interface components {
                 hidden: ("spend" | "revenue" | "contacts")[];
                 money: string | null;
                 /** Format: date-time */
+                from: string | null;
+                /** Format: date-time */
                 until: string | null;
+                hiding: string[];
                 bundle: string | null;
             }[];
             purpose: string | null;

@@ -1,6 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import { actionsOfKind, allKinds, tiers, type Kind } from '@famiglia/core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
+import { makeManager, sayLink } from '../../../e2e/support/links.ts'
 import { at, bringIn, join, joinByLetter, openScene, problemOf, type Scene } from '../../../e2e/support/scene.ts'
 
 type Grid = Schemas['Grid']
@@ -97,18 +98,24 @@ test('page after page tells the same rows once each, in the same order', async (
   }
 })
 
-test('every cell says what decisions say, for grants of every sort drawn at random', async () => {
+test('every cell says what decisions say, for grants of every sort drawn at random, under a manager account too', async () => {
+  await makeManager(scene.agnese, 'Ours', 'ours')
+  await makeManager(scene.agnese, 'Above', 'above')
+  await sayLink(scene.agnese, 'link ad-account/winter-freight under manager-account/ours at run hiding revenue')
+  await sayLink(scene.agnese, 'link manager-account/ours under manager-account/above at draft')
   const people = ['Priya Lindqvist', 'Tomasz Oyelaran', 'Fenn Delacroix-Umar']
   const addresses = ['priya@ondaverde.example', scene.tomasz.email, 'fenn@pebblecast.example']
   const draw = <T>(list: readonly T[]): T => list[Math.floor(Math.random() * list.length)]!
   const targets = [
     'ad-account/winter-freight',
+    'manager-account/ours',
+    'manager-account/above',
     'page/ondaverde-ferries',
     'analytics-account/ondaverde-web',
     'property/ticket-shop',
   ]
   const said: string[] = []
-  for (let sentence = 0; sentence < 25; sentence++) {
+  for (let sentence = 0; sentence < 35; sentence++) {
     const on = draw(targets)
     const given =
       Math.random() < 0.7

@@ -14,7 +14,10 @@ import { adminsOf } from '../businesses/queries.ts'
 import { addToHeld } from '../grants/addToHeld.ts'
 import { planGiven } from '../grants/planGiven.ts'
 import { sayLinks } from '../grants/tellThings.ts'
-import type { ProposalKind, ProposalParts, ProposedThing } from '../proposals/kind.ts'
+import type { Kit } from '../base/kit.ts'
+import { mailDomainOf } from '../partners/lookUp.ts'
+import { sharedBetween } from '../partners/sharedBetween.ts'
+import type { Beforehand, ProposalKind, ProposalParts, ProposedThing } from '../proposals/kind.ts'
 import { answeredLetter, cameToNothingLetter } from '../proposals/letters.ts'
 import { whyNoLongerGood } from '../proposals/stillGood.ts'
 import { holderOfLinks, keepLink } from './keepLink.ts'
@@ -74,6 +77,7 @@ export const link: ProposalKind = {
         ],
       },
       { head: 'What would change', items: [sayWhatChanges(parts)] },
+      ...(await sayAlready(kit, parts)),
     ]
   },
   afterwards: parts =>
@@ -151,6 +155,14 @@ export const link: ProposalKind = {
         cameToNothingLetter(admin, { was: 'the request to link', said: sayWhole(parts), why }),
       ),
   },
+}
+
+/** What there is between the two businesses already, told to who answers. */
+async function sayAlready(kit: Kit, { business, partner }: ProposalParts): Promise<Beforehand[]> {
+  const domain = await mailDomainOf(kit.database.manager, business.id)
+  const shared = await sharedBetween(kit, partner!, business)
+  const items = [...(domain ? [`Its admins write from ${domain}.`] : []), ...shared]
+  return items.length > 0 ? [{ head: `You and ${business.name}`, items }] : []
 }
 
 function assertNotOver({ target, terms }: ProposedThing, now: Instant): void {

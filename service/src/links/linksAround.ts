@@ -11,16 +11,19 @@ const endedDays = 90
 
 const around = `
   WITH RECURSIVE down AS (SELECT unnest($1::uuid[]) AS id UNION ${hangingUnder('down')}),
-  up AS (SELECT unnest($2::uuid[]) AS id UNION ${gatheringAbove('up')})
+  up AS (SELECT unnest($2::uuid[]) AS id UNION ${gatheringAbove('up')}),
+  found AS (
+    SELECT link.id FROM down JOIN access_grant link ON link.holder_id = down.id AND link.holder_kind = 'manager'
+    UNION SELECT link.id FROM up JOIN access_grant link ON link.target_id = up.id AND link.holder_kind = 'manager')
   SELECT link.target_id AS target, link.holder_id AS gathering, label.label, link.id, link.tier, link.actions, link.hiding,
     date_part('epoch', link.from_at) * 1000 AS from, date_part('epoch', link.until_at) * 1000 AS until, date_part('epoch', link.ended_at) * 1000 AS ended,
-    link.may_pass_on AS "mayPassOn", CASE WHEN link.to_business_id IS NULL THEN false ELSE facts_frozen(link.business_id, link.to_business_id) END AS frozen,
-    ARRAY(SELECT facts_holder(put.holder_kind, put.holder_id, NULL)->>'name' FROM access_grant put WHERE put.upstream_id = link.id AND put.ended_at IS NULL
-      ORDER BY 1 LIMIT 20) AS alone
-  FROM access_grant link LEFT JOIN link_label label ON label.manager_id = link.holder_id AND label.asset_id = link.target_id
-    AND EXISTS (SELECT FROM asset own WHERE own.id = link.holder_id AND own.business_id = $3)
-  WHERE link.holder_kind = 'manager' AND (link.holder_id IN (SELECT id FROM down) OR link.target_id IN (SELECT id FROM up))
-    AND (link.ended_at IS NULL OR link.ended_at > $4) ORDER BY link.given_at, link.id LIMIT ${mostLinks + 1}`
+    link.may_pass_on AS "mayPassOn", halt.by_id IS NOT NULL AS frozen, coalesce(put.names, '{}') AS alone
+  FROM found JOIN access_grant link ON link.id = found.id JOIN asset gathering ON gathering.id = link.holder_id
+    LEFT JOIN link_label label ON label.manager_id = link.holder_id AND label.asset_id = link.target_id AND gathering.business_id = $3
+    LEFT JOIN LATERAL (SELECT by_id FROM partner_freeze WHERE giver_id = link.business_id AND holder_id = link.to_business_id LIMIT 1) halt ON true
+    LEFT JOIN (SELECT below.upstream_id, (array_agg(facts_holder(below.holder_kind, below.holder_id, NULL)->>'name' ORDER BY below.given_at))[1:20] AS names
+      FROM found JOIN access_grant below ON below.upstream_id = found.id AND below.ended_at IS NULL GROUP BY 1) put ON put.upstream_id = link.id
+  WHERE link.ended_at IS NULL OR link.ended_at > $4 ORDER BY link.given_at, link.id LIMIT ${mostLinks + 1}`
 
 const nodesOf = `
   SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen,

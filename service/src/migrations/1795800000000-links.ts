@@ -25,7 +25,7 @@ const statements = [
   `ALTER TABLE access_grant ADD CONSTRAINT access_grant_holder_kind_check CHECK (holder_kind IN ('person', 'team', 'business', 'manager'))`,
   `ALTER TABLE access_grant ADD to_business_id uuid REFERENCES business`,
   `UPDATE access_grant SET to_business_id = holder_id WHERE holder_kind = 'business'`,
-  `ALTER TABLE access_grant ADD CHECK (holder_kind <> 'business' OR to_business_id = holder_id), ADD CHECK (holder_kind IN ('business', 'manager') OR to_business_id IS NULL)`,
+  `ALTER TABLE access_grant ADD CHECK (holder_kind <> 'business' OR to_business_id IS NOT DISTINCT FROM holder_id), ADD CHECK (holder_kind IN ('business', 'manager') OR to_business_id IS NULL)`,
   `DROP INDEX access_grant_to_business`,
   `CREATE INDEX access_grant_to_business ON access_grant (to_business_id, business_id) WHERE to_business_id IS NOT NULL`,
   `CREATE INDEX access_grant_links ON access_grant (target_id) WHERE holder_kind = 'manager'`,

@@ -1,4 +1,4 @@
-import { levelOf, stateAt, type Instant, type ProposalState, type Standing } from '@famiglia/core'
+import { levelOf, stateAt, type Figure, type Instant, type ProposalState, type Standing } from '@famiglia/core'
 import type { Business } from '../businesses/queries.ts'
 import { tellAsset, type AssetInWords } from '../grants/tellThings.ts'
 import type { Beforehand, ProposalKind, ProposalParts, ProposedThing, Question, Register, Side } from './kind.ts'
@@ -43,7 +43,13 @@ export interface ProposalInWords {
   readonly note: string | null
   /** `run on Summer Crossings, hiding revenue, until 23 May 2027`. */
   readonly said: string
-  readonly assets: readonly (AssetInWords & { readonly until: string | null; readonly bundle: string | null })[]
+  readonly assets: readonly (AssetInWords & {
+    readonly from: string | null
+    readonly until: string | null
+    /** The figures that its terms hide. */
+    readonly hiding: readonly Figure[]
+    readonly bundle: string | null
+  })[]
   readonly purpose: string | null
   /** What of it was accepted or granted, where that is less. */
   readonly granted: string | null
@@ -143,7 +149,9 @@ export function assetsIn(
         kind.levelOn?.(asset.kind, thing) ?? levelOf(asset.kind, thing.terms),
         thing.target.held?.owner.name ?? owner,
       ),
+      from: thing.terms.from?.toString() ?? null,
       until: thing.terms.until?.toString() ?? null,
+      hiding: thing.terms.hiding,
       bundle: thing.target.bundleId ? thing.target.name : null,
     })),
   )

@@ -48,7 +48,12 @@ export const proposalOut = object({
   note: string().nullable().defined(),
   said: string().required(),
   assets: array(
-    assetInWords.shape({ until: instantOut.nullable().defined(), bundle: string().nullable().defined() }),
+    assetInWords.shape({
+      from: instantOut.nullable().defined(),
+      until: instantOut.nullable().defined(),
+      hiding: array(string().required()).required(),
+      bundle: string().nullable().defined(),
+    }),
   ).required(),
   purpose: string().nullable().defined(),
   granted: string().nullable().defined().meta({ description: 'What was accepted or granted, where it is less.' }),

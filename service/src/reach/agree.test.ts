@@ -105,6 +105,10 @@ test('the list of an asset, of a person, a decision and what a platform is told 
   expect(await disagreements(await scene.signIn(scene.agnese))).toEqual([])
 }, 120_000)
 
+test('they do so too of what hangs under manager accounts, for the agency and for another of its clients', async () => {
+  for (const name of ['Callum', 'Egil']) expect(await disagreements(scene.called(name))).toEqual([])
+}, 120_000)
+
 test('they do so too once things have ended by themselves, somebody is stopped, and a partner is frozen', async () => {
   scene.clock.forward({ hours: 24 * 20 })
   const agnese = await scene.signIn(scene.agnese)

@@ -2,6 +2,7 @@
   import { printWanted, Temporal, wantedOf, type AssetNumber } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
+  import LinkCut from './LinkCut.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service, type Schemas } from '../../reach/service'
@@ -29,7 +30,7 @@
 
   function beginLess() {
     lessening = !lessening
-    if (less) return
+    if (less || proposal.kind === 'link') return
     less = grantable ? (grantable[0]?.said ?? '') : watchingAll()
   }
 
@@ -108,14 +109,16 @@
     <button class="btn btn-ghost" disabled={doing.busy} onclick={decline}>Decline</button>
   </div>
   {#if lessening}
-    <Field
-      name="less"
-      term="What it is instead"
-      hint="What you leave out falls. Never more than was proposed."
-      bind:value={less}
-    />
+    {#if proposal.kind === 'link'}<LinkCut {proposal} bind:less />{:else}<Field
+        name="less"
+        term="What it is instead"
+        hint="What you leave out falls. Never more than was proposed."
+        bind:value={less}
+      />{/if}
     <p class="acts">
-      <button class="btn btn-sm btn-primary" onclick={() => accept(true)}>{proposal.yes.less?.send}</button>
+      <button class="btn btn-sm btn-primary" disabled={!less || doing.busy} onclick={() => accept(true)}
+        >{proposal.yes.less?.send}</button
+      >
     </p>
   {/if}
   <Field name="reason" term="Say why, if you like" maxlength={500} bind:value={reason} />

@@ -35,7 +35,7 @@
     enabled: received && proposal?.kind === 'business-ask',
   }))
   /** What it is about: as it was offered, or as it would come to if all that is here were granted. */
-  type Asset = Omit<Schemas['Proposal']['assets'][number], 'bundle'>
+  type Asset = Omit<Schemas['Proposal']['assets'][number], 'bundle' | 'from' | 'hiding'>
   const assets: readonly Asset[] = $derived(asked.data?.grantable ?? proposal?.assets ?? [])
   const until = $derived(
     sayList([
