@@ -95,6 +95,7 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
     received: [
       { kind: 'ask', said: expect.stringContaining('Tomasz Oyelaran asks for watch on Summer Crossings') },
       { kind: 'business-ask', said: expect.stringContaining('Sanne Okoro of Porto Lindo Tourist Board asks for') },
+      { kind: 'link', said: expect.stringContaining('asks to link Winter Freight under Gullwright Travel') },
     ],
     waiting: [{ to: 'oona@pebblecast.example' }],
     lapsed: [{ to: 'leander@ondaverde.example' }],

@@ -23,8 +23,8 @@ export function linkLetter(
       `Dear ${to.name},`,
       `this waits for your answer${isReminder ? ', and nobody has answered yet' : ''}: ${sender.name} of ${business.name} (${business.number}) ${wants} ${said}.`,
       fromAbove
-        ? `Whoever reaches ${under.name} would reach it, at most so far. It stays yours; you can accept, accept less, or decline.`
-        : `Whoever reaches ${under.name} would reach it, at most so far. It stays theirs; you can accept, accept less, or decline.`,
+        ? `Anyone who reaches ${under.name} would reach it, at most so far. It stays yours; you can accept, accept less, or decline.`
+        : `Anyone who reaches ${under.name} would reach it, at most so far. It stays theirs; you can accept, accept less, or decline.`,
     ],
     note: proposal.note ? { text: proposal.note, from: sender.name } : null,
     facts: factsOfLinks(parts),

@@ -33,7 +33,10 @@
   let from = $state('')
   let until = $state('')
   const upTo = (tier: string | null) => tiers.slice(0, tier && isTier(tier) ? tiers.indexOf(tier) + 1 : 1)
-  const figures: readonly Figure[] = ['spend', 'revenue']
+  /** What is not hidden everywhere already. */
+  const figures = $derived(
+    (['spend', 'revenue'] as const).filter(figure => proposal.assets.some(asset => !asset.hiding.includes(figure))),
+  )
 
   $effect(() => {
     const things = proposal.assets
