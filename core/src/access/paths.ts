@@ -132,10 +132,20 @@ function linkSteps(
  * manager accounts do not have.
  */
 export function linkLevel(kind: Kind, link: Given & { readonly mayPassOn: boolean }): Level {
-  const { actions, sees } = levelOf(kind, link)
-  const carried = [...actions].filter(
-    action => action !== 'link.change' && (action !== 'access.change' || link.mayPassOn),
-  )
+  const whole = levelOf(kind, link)
+  const known = (link.mayPassOn ? carriedWithMark : carriedWithout).get(whole)
+  if (known) return known
+  const level = workOutLink(whole, link.mayPassOn)
+  ;(link.mayPassOn ? carriedWithMark : carriedWithout).set(whole, level)
+  return level
+}
+
+/** Core gives out the same level for the same terms, so that what a link carries of it is worked out once. */
+const carriedWithMark = new WeakMap<Level, Level>()
+const carriedWithout = new WeakMap<Level, Level>()
+
+function workOutLink({ actions, sees }: Level, mayPassOn: boolean): Level {
+  const carried = [...actions].filter(action => action !== 'link.change' && (action !== 'access.change' || mayPassOn))
   const known: readonly Figure[] = kinds['manager-account'].figures
   return { actions: new Set(carried), sees: new Set([...sees].filter(figure => known.includes(figure))) }
 }

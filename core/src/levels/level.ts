@@ -42,8 +42,14 @@ function workOut(kind: Kind, given: Given): Level {
 
 /** What the owning business's admins have: everything. */
 export function fullLevel(kind: Kind): Level {
-  return { actions: new Set([...actionsOfKind(kind), ...ownersActions]), sees: new Set(kinds[kind].figures) }
+  const known = fullLevels.get(kind)
+  if (known) return known
+  const level = { actions: new Set([...actionsOfKind(kind), ...ownersActions]), sees: new Set(kinds[kind].figures) }
+  fullLevels.set(kind, level)
+  return level
 }
+
+const fullLevels = new Map<Kind, Level>()
 
 /** What finance people of the owning business have by their standing: the money, and nothing that changes adverts. */
 export function financeLevel(kind: Kind): Level {

@@ -16,10 +16,6 @@ export class Links1795800000000 implements MigrationInterface {
 
 const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
 
-/** What is given on a place: itself, what holds it, and the bundles either is in. */
-const places = (asset: string) =>
-  `(ARRAY[${asset}.id, ${asset}.inside_id] || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id IN (${asset}.id, ${asset}.inside_id)))`
-
 const statements = [
   `ALTER TABLE access_grant DROP CONSTRAINT access_grant_holder_kind_check`,
   `ALTER TABLE access_grant ADD CONSTRAINT access_grant_holder_kind_check CHECK (holder_kind IN ('person', 'team', 'business', 'manager'))`,
@@ -45,29 +41,33 @@ const statements = [
     IF kind = 'manager' THEN RETURN (SELECT json_build_object('kind', 'manager', 'id', a.id, 'number', a.number, 'name', a.name, 'business', a.business_id)
       FROM asset a WHERE a.id = holder); END IF;
     RETURN (SELECT json_build_object('kind', 'business', 'id', b.id, 'number', b.number, 'name', b.name) FROM business b WHERE b.id = holder); END $$`,
-  // The links from an asset up, as far as one manager account too many, and what somebody has on each they lead to.
-  `CREATE FUNCTION facts_links(lowest uuid, asking uuid, holders uuid[]) RETURNS json LANGUAGE plpgsql STABLE AS $$ BEGIN
-    RETURN (WITH RECURSIVE up AS (
-        SELECT g.id, g.holder_id AS manager, 1 AS depth FROM access_grant g WHERE g.target_id = lowest AND g.holder_kind = 'manager'
-        UNION SELECT g.id, g.holder_id, up.depth + 1 FROM up JOIN access_grant g ON g.target_id = up.manager AND g.holder_kind = 'manager' WHERE up.depth < 7)
-      SELECT json_build_object(
-        'links', (SELECT json_agg(json_build_object('id', g.id, 'giver', facts_business(g.business_id), 'holder', facts_holder('manager', g.holder_id, NULL),
-            'on', facts_target(g.asset_id, g.bundle_id), 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding, 'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')},
-            'ended', ${ms('g.ended_at')}, 'frozen', CASE WHEN g.to_business_id IS NULL THEN false ELSE facts_frozen(g.business_id, g.to_business_id) END,
-            'mayPassOn', g.may_pass_on, 'givenBy', (SELECT p.name FROM person p WHERE p.id = g.given_by), 'purpose', g.purpose) ORDER BY g.given_at, g.id)
-          FROM access_grant g WHERE g.id IN (SELECT up.id FROM up)),
-        'managers', (SELECT json_agg(json_build_object(
-            'asset', json_build_object('id', a.id, 'number', a.number, 'kind', a.kind, 'handle', a.handle, 'name', a.name, 'archived', a.archived_at IS NOT NULL,
-              'frozen', a.frozen_at IS NOT NULL, 'owner', facts_business(a.business_id)),
-            'frozenByOwner', EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = asking AND f.business_id = a.business_id),
-            'grants', (SELECT json_agg(json_build_object(
-                'id', g.id, 'giver', CASE WHEN g.business_id <> a.business_id THEN facts_business(g.business_id) END,
-                'holder', CASE WHEN g.holder_kind <> 'person' THEN facts_holder(g.holder_kind, g.holder_id, asking) END,
-                'on', CASE WHEN g.target_id <> a.id THEN facts_target(g.asset_id, g.bundle_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
-                'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
-                'frozen', CASE WHEN g.holder_kind = 'business' THEN facts_frozen(g.business_id, g.holder_id) ELSE false END,
-                'givenBy', (SELECT p.name FROM person p WHERE p.id = g.given_by), 'purpose', g.purpose,
-                'above', CASE WHEN g.upstream_id IS NOT NULL AND g.holder_kind = 'business' THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
-              FROM access_grant g WHERE g.target_id = ANY (${places('a')}) AND g.holder_id = ANY (holders))))
-          FROM asset a WHERE a.id IN (SELECT up.manager FROM up)))); END $$`,
+  // The links from an asset up, as far as one manager account too many, the manager accounts they lead to, and what
+  // somebody has on any of those, put together by who asks. Rows of links and accounts are arrays in the order of their
+  // columns: this is on the way of every decision through a manager account, and arrays are made in half the time.
+  `CREATE FUNCTION facts_links(lowest uuid, asking uuid, holders uuid[]) RETURNS json LANGUAGE plpgsql STABLE AS $$
+    DECLARE ways uuid[]; gathering uuid[]; places uuid[];
+    BEGIN
+      WITH RECURSIVE up AS (
+          SELECT g.id, g.holder_id AS manager, 1 AS depth FROM access_grant g WHERE g.target_id = lowest AND g.holder_kind = 'manager'
+          UNION ALL SELECT g.id, g.holder_id, up.depth + 1 FROM up JOIN access_grant g ON g.target_id = up.manager AND g.holder_kind = 'manager' WHERE up.depth < 7)
+        SELECT array_agg(DISTINCT up.id), array_agg(DISTINCT up.manager) INTO ways, gathering FROM up;
+      places := gathering || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id = ANY (gathering));
+      RETURN json_build_object(
+        'links', (SELECT json_agg(json_build_array(g.id, g.target_id, below.name, below.kind, g.holder_id, CASE WHEN g.business_id <> below.business_id THEN facts_business(g.business_id) END,
+            g.tier, g.actions, g.hiding, ${ms('g.from_at')}, ${ms('g.until_at')}, ${ms('g.ended_at')}, g.may_pass_on, giving.name,
+            g.to_business_id IS NOT NULL AND EXISTS (SELECT FROM partner_freeze f WHERE f.giver_id = g.business_id AND f.holder_id = g.to_business_id)) ORDER BY g.given_at, g.id)
+          FROM access_grant g JOIN asset below ON below.id = g.target_id JOIN person giving ON giving.id = g.given_by WHERE g.id = ANY (ways)),
+        'managers', (SELECT json_agg(json_build_array(a.id, a.number, a.handle, a.name, a.archived_at IS NOT NULL, a.frozen_at IS NOT NULL, b.id, b.number, b.name, b.zone,
+            b.paused_at IS NOT NULL, EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = asking AND f.business_id = a.business_id)))
+          FROM asset a JOIN business b ON b.id = a.business_id WHERE a.id = ANY (gathering)),
+        'grants', (SELECT json_agg(json_build_object('target', g.target_id, 'id', g.id,
+            'holder', CASE WHEN g.holder_kind <> 'person' THEN facts_holder(g.holder_kind, g.holder_id, asking) END,
+            'on', CASE WHEN g.bundle_id IS NOT NULL THEN facts_target(g.asset_id, g.bundle_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
+            'giver', CASE WHEN g.upstream_id IS NOT NULL THEN facts_business(g.business_id) END,
+            'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
+            'frozen', g.holder_kind = 'business' AND facts_frozen(g.business_id, g.holder_id), 'givenBy', giving.name, 'purpose', g.purpose,
+            'above', CASE WHEN g.upstream_id IS NOT NULL AND g.holder_kind = 'business' THEN facts_upstream(g.upstream_id, g.target_id, NULL) END) ORDER BY g.given_at, g.id)
+          FROM access_grant g JOIN person giving ON giving.id = g.given_by WHERE g.holder_id = ANY (holders) AND g.target_id = ANY (places)),
+        'bundled', (SELECT json_agg(json_build_array(b.bundle_id, b.asset_id)) FROM bundle_asset b WHERE b.asset_id = ANY (gathering)));
+    END $$`,
 ]

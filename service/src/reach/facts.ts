@@ -1,9 +1,10 @@
-import { unlinked, type AccessFacts, type AssetFact, type ManagerFact, type MembershipFact } from '@famiglia/core'
+import { unlinked, type AccessFacts, type MembershipFact } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
-import { grantFact, type GrantRow } from './grantFact.ts'
+import { heldOn, type GrantJson } from './grantFact.ts'
 import { holdersFor } from './holdersFor.ts'
 import { placesOfAsset } from './places.ts'
+import { treeFacts, type TreeAboveRow } from './treeFacts.ts'
 
 /** Which person and which asset the facts are wanted around. */
 export interface Around {
@@ -117,23 +118,12 @@ const ofPairs = `SELECT pair.place, ${facts} FROM unnest($1::uuid[], $2::uuid[])
 const ofPartners = `SELECT pair.place, ${factsOfPartner} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(business, asset, place)
   JOIN business p ON p.id = pair.business JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
 
-interface GrantJson extends GrantRow {
-  /** The grants that a grant to a business passes on. */
-  above?: GrantRow[] | null
-}
-
-interface ManagerRow {
-  asset: AssetFact
-  frozenByOwner: boolean
-  grants: GrantJson[] | null
-}
-
 interface FactsRow {
   person: AccessFacts['person']
   asset: AccessFacts['asset']
   memberships: MembershipFact[] | null
   grants: GrantJson[] | null
-  above: { links: GrantRow[]; managers: ManagerRow[] } | null
+  above: TreeAboveRow | null
 }
 
 function toFacts({ person, asset, memberships, grants, above }: FactsRow): AccessFacts {
@@ -142,23 +132,6 @@ function toFacts({ person, asset, memberships, grants, above }: FactsRow): Acces
     asset,
     memberships: memberships ?? [],
     ...heldOn(grants, person, asset),
-    ...(above
-      ? {
-          links: above.links.map(link => grantFact(link, person, asset)),
-          managers: above.managers.map((manager): ManagerFact => ({
-            asset: manager.asset,
-            frozenByOwner: manager.frozenByOwner,
-            ...heldOn(manager.grants, person, manager.asset),
-          })),
-        }
-      : unlinked),
+    ...(above ? treeFacts(above, person, asset) : unlinked),
   }
-}
-
-/** What is held on an asset, and what that passes on. */
-function heldOn(rows: GrantJson[] | null, person: AccessFacts['person'], asset: AssetFact) {
-  const held = rows ?? []
-  const grants = held.map(({ above: _above, ...grant }) => grantFact(grant, person, asset))
-  const passedOn = held.flatMap(({ above }) => (above ?? []).map(link => grantFact(link, person, asset)))
-  return { grants, upstream: [...grants.filter(grant => grant.holder.kind === 'business'), ...passedOn] }
 }

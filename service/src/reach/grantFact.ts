@@ -1,5 +1,6 @@
 import {
   Temporal,
+  type AccessFacts,
   type Action,
   type AssetFact,
   type BusinessFact,
@@ -62,6 +63,19 @@ export function grantFact(
     givenBy: row.givenBy ?? '',
     purpose: row.purpose ?? null,
   }
+}
+
+/** A grant with what it passes on, where it is to a business. */
+export interface GrantJson extends GrantRow {
+  readonly above?: GrantRow[] | null
+}
+
+/** What is held on an asset, and what that passes on. */
+export function heldOn(rows: readonly GrantJson[] | null, person: AccessFacts['person'], asset: AssetFact) {
+  const held = rows ?? []
+  const grants = held.map(({ above: _above, ...grant }) => grantFact(grant, person, asset))
+  const passedOn = held.flatMap(({ above }) => (above ?? []).map(link => grantFact(link, person, asset)))
+  return { grants, upstream: [...grants.filter(grant => grant.holder.kind === 'business'), ...passedOn] }
 }
 
 function holderFact(
