@@ -119,6 +119,17 @@ export interface LevelShown {
 }
 
 export function showLevel(kind: Kind, level: Level): LevelShown {
+  const before = shownBefore.get(level)
+  if (before?.kind === kind) return before.shown
+  const shown = workOutShown(kind, level)
+  shownBefore.set(level, { kind, shown })
+  return shown
+}
+
+/** Lists show the same few levels thousands of times, and the same terms come to the same level: each is put into words once. */
+const shownBefore = new WeakMap<Level, { readonly kind: Kind; readonly shown: LevelShown }>()
+
+function workOutShown(kind: Kind, level: Level): LevelShown {
   const { figures } = kinds[kind]
   return {
     tier: highestTierWithin(kind, level.actions),

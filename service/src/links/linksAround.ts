@@ -15,7 +15,7 @@ const around = `
   found AS (
     SELECT link.id FROM down JOIN access_grant link ON link.holder_id = down.id AND link.holder_kind = 'manager'
     UNION SELECT link.id FROM up JOIN access_grant link ON link.target_id = up.id AND link.holder_kind = 'manager')
-  SELECT link.target_id AS target, link.holder_id AS gathering, label.label, link.id, link.tier, link.actions, link.hiding,
+  SELECT json_agg(told ORDER BY told.given_at, told.id) AS links FROM (SELECT link.given_at, link.target_id AS target, link.holder_id AS gathering, label.label, link.id, link.tier, link.actions, link.hiding,
     date_part('epoch', link.from_at) * 1000 AS from, date_part('epoch', link.until_at) * 1000 AS until, date_part('epoch', link.ended_at) * 1000 AS ended,
     link.may_pass_on AS "mayPassOn", halt.by_id IS NOT NULL AS frozen, coalesce(put.names, '{}') AS alone
   FROM found JOIN access_grant link ON link.id = found.id JOIN asset gathering ON gathering.id = link.holder_id
@@ -23,12 +23,12 @@ const around = `
     LEFT JOIN LATERAL (SELECT by_id FROM partner_freeze WHERE giver_id = link.business_id AND holder_id = link.to_business_id LIMIT 1) halt ON true
     LEFT JOIN (SELECT below.upstream_id, (array_agg(facts_holder(below.holder_kind, below.holder_id, NULL)->>'name' ORDER BY below.given_at))[1:20] AS names
       FROM found JOIN access_grant below ON below.upstream_id = found.id AND below.ended_at IS NULL GROUP BY 1) put ON put.upstream_id = link.id
-  WHERE link.ended_at IS NULL OR link.ended_at > $4 ORDER BY link.given_at, link.id LIMIT ${mostLinks + 1}`
+  WHERE link.ended_at IS NULL OR link.ended_at > $4 ORDER BY link.given_at, link.id LIMIT ${mostLinks + 1}) told`
 
 const nodesOf = `
-  SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen,
+  SELECT json_agg(told ORDER BY told.name, told.id) AS nodes FROM (SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen,
     json_build_object('id', owner.id, 'number', owner.number, 'name', owner.name, 'zone', owner.zone, 'paused', owner.paused_at IS NOT NULL) AS owner
-  FROM asset JOIN business owner ON owner.id = asset.business_id WHERE asset.id = ANY($1) ORDER BY asset.name, asset.id`
+  FROM asset JOIN business owner ON owner.id = asset.business_id WHERE asset.id = ANY($1)) told`
 
 export interface LinkRow extends GrantRow {
   target: string
@@ -61,9 +61,13 @@ export async function linksAround(
     .now()
     .subtract({ hours: 24 * endedDays })
     .toString()
-  const rows = (await kit.database.query(around, [roots, linked, acting.id, since])) as LinkRow[]
+  // One value is read faster than thousands of rows.
+  const [{ links }] = (await kit.database.query(around, [roots, linked, acting.id, since])) as [
+    { links: LinkRow[] | null },
+  ]
+  const rows = links ?? []
   const shown = withoutReplaced(rows.slice(0, mostLinks))
   const ids = new Set([...roots, ...shown.flatMap(row => [row.target, row.gathering])])
-  const found = (await kit.database.query(nodesOf, [[...ids]])) as AssetFact[]
-  return { rows: shown, nodes: new Map(found.map(asset => [asset.id, asset])), more: rows.length > mostLinks }
+  const [{ nodes: found }] = (await kit.database.query(nodesOf, [[...ids]])) as [{ nodes: AssetFact[] | null }]
+  return { rows: shown, nodes: new Map((found ?? []).map(asset => [asset.id, asset])), more: rows.length > mostLinks }
 }

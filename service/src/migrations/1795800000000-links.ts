@@ -45,16 +45,16 @@ const statements = [
   // somebody has on any of those, put together by who asks. Rows of links and accounts are arrays in the order of their
   // columns: this is on the way of every decision through a manager account, and arrays are made in half the time.
   `CREATE FUNCTION facts_links(lowest uuid, asking uuid, holders uuid[]) RETURNS json LANGUAGE plpgsql STABLE AS $$
-    DECLARE ways uuid[]; gathering uuid[]; places uuid[];
+    DECLARE ways uuid[]; gathering uuid[]; bundled uuid[];
     BEGIN
       WITH RECURSIVE up AS (
           SELECT g.id, g.holder_id AS manager, 1 AS depth FROM access_grant g WHERE g.target_id = lowest AND g.holder_kind = 'manager'
           UNION ALL SELECT g.id, g.holder_id, up.depth + 1 FROM up JOIN access_grant g ON g.target_id = up.manager AND g.holder_kind = 'manager' WHERE up.depth < 7)
         SELECT array_agg(DISTINCT up.id), array_agg(DISTINCT up.manager) INTO ways, gathering FROM up;
-      places := gathering || ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id = ANY (gathering));
+      bundled := ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id = ANY (gathering));
       RETURN json_build_object(
         'links', (SELECT json_agg(json_build_array(g.id, g.target_id, below.name, below.kind, g.holder_id, CASE WHEN g.business_id <> below.business_id THEN facts_business(g.business_id) END,
-            g.tier, g.actions, g.hiding, ${ms('g.from_at')}, ${ms('g.until_at')}, ${ms('g.ended_at')}, g.may_pass_on, giving.name,
+            g.tier, nullif(g.actions, '{}'), nullif(g.hiding, '{}'), ${ms('g.from_at')}, ${ms('g.until_at')}, ${ms('g.ended_at')}, g.may_pass_on, giving.name,
             g.to_business_id IS NOT NULL AND EXISTS (SELECT FROM partner_freeze f WHERE f.giver_id = g.business_id AND f.holder_id = g.to_business_id)) ORDER BY g.given_at, g.id)
           FROM access_grant g JOIN asset below ON below.id = g.target_id JOIN person giving ON giving.id = g.given_by WHERE g.id = ANY (ways)),
         'managers', (SELECT json_agg(json_build_array(a.id, a.number, a.handle, a.name, a.archived_at IS NOT NULL, a.frozen_at IS NOT NULL, b.id, b.number, b.name, b.zone,
@@ -67,7 +67,7 @@ const statements = [
             'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
             'frozen', g.holder_kind = 'business' AND facts_frozen(g.business_id, g.holder_id), 'givenBy', giving.name, 'purpose', g.purpose,
             'above', CASE WHEN g.upstream_id IS NOT NULL AND g.holder_kind = 'business' THEN facts_upstream(g.upstream_id, g.target_id, NULL) END) ORDER BY g.given_at, g.id)
-          FROM access_grant g JOIN person giving ON giving.id = g.given_by WHERE g.holder_id = ANY (holders) AND g.target_id = ANY (places)),
-        'bundled', (SELECT json_agg(json_build_array(b.bundle_id, b.asset_id)) FROM bundle_asset b WHERE b.asset_id = ANY (gathering)));
+          FROM access_grant g JOIN person giving ON giving.id = g.given_by WHERE g.holder_id = ANY (holders) AND g.target_id = ANY (gathering || bundled)),
+        'bundled', CASE WHEN bundled <> '{}' THEN (SELECT json_agg(json_build_array(b.bundle_id, b.asset_id)) FROM bundle_asset b WHERE b.asset_id = ANY (gathering)) END);
     END $$`,
 ]
