@@ -65,8 +65,16 @@ export function unite(one: Level, other: Level): Level {
 
 /** Along one path: nobody passes on more than they hold. */
 export function narrow(one: Level, other: Level): Level {
-  return { actions: intersection(one.actions, other.actions), sees: intersection(one.sees, other.sees) }
+  const before = narrowedBefore.get(one)?.get(other)
+  if (before) return before
+  const level = { actions: intersection(one.actions, other.actions), sees: intersection(one.sees, other.sees) }
+  const known = narrowedBefore.get(one) ?? new WeakMap<Level, Level>()
+  narrowedBefore.set(one, known.set(other, level))
+  return level
 }
+
+/** Ways through partners and manager accounts narrow the same few levels again and again: each two are worked out once. */
+const narrowedBefore = new WeakMap<Level, WeakMap<Level, Level>>()
 
 /** Whether the first level allows and shows all that the second does. */
 export function covers(level: Level, other: Level): boolean {

@@ -33,6 +33,17 @@ function wordsOf(action: Action, kind: Kind | null): [verb: string, object: stri
 
 /** What a level is called: its tier and what comes on top, as read. */
 export function sayLevel(kind: Kind, level: Level): string {
+  const before = saidBefore.get(level)
+  if (before?.kind === kind) return before.said
+  const said = workOutSaid(kind, level)
+  saidBefore.set(level, { kind, said })
+  return said
+}
+
+/** Every decision says its level, and the same few come again and again. */
+const saidBefore = new WeakMap<Level, { readonly kind: Kind; readonly said: string }>()
+
+function workOutSaid(kind: Kind, level: Level): string {
   const tier = highestTierWithin(kind, level.actions)
   return sayGiven({ tier, actions: namedBeyond(kind, level.actions) }, kind) || 'nothing'
 }

@@ -61,6 +61,8 @@ export function decidingPool(url: string, connections: number, onError: (error: 
   const pool = new pg.Pool({
     connectionString: url,
     max: connections,
+    // Kept open: after a quiet moment the plans are still there.
+    idleTimeoutMillis: 0,
     connectionTimeoutMillis: 5_000,
     statement_timeout: 5_000,
     options: '-c plan_cache_mode=force_generic_plan -c enable_seqscan=off -c jit=off',

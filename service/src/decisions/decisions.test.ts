@@ -50,7 +50,7 @@ const addGrant = (over: {
   const id = randomUUID()
   return scene
     .sql(
-      `INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, upstream_id, given_at, given_by) VALUES ($1, $2, $3, $4, $5, $6, '{}', '{}', now() - interval '1 day', $7, now(), $8)`,
+      `INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, to_business_id, tier, actions, hiding, from_at, upstream_id, given_at, given_by) VALUES ($1, $2, $3, $4, $5, $9, $6, '{}', '{}', now() - interval '1 day', $7, now(), $8)`,
       [
         id,
         over.giver ?? ids.ondaverde,
@@ -60,6 +60,7 @@ const addGrant = (over: {
         over.tier ?? 'run',
         over.upstream ?? null,
         ids.agnese,
+        over.partner ?? null,
       ],
     )
     .then(() => id)

@@ -42,8 +42,8 @@ const statements = [
       FROM asset a WHERE a.id = holder); END IF;
     RETURN (SELECT json_build_object('kind', 'business', 'id', b.id, 'number', b.number, 'name', b.name) FROM business b WHERE b.id = holder); END $$`,
   // The links from an asset up, as far as one manager account too many, the manager accounts they lead to, and what
-  // somebody has on any of those, put together by who asks. Rows of links and accounts are arrays in the order of their
-  // columns: this is on the way of every decision through a manager account, and arrays are made in half the time.
+  // somebody has on any of those, put together by who asks. Links and accounts are arrays of texts in the order of their
+  // columns: this is on the way of every decision through a manager account, and texts alone are written fastest.
   `CREATE FUNCTION facts_links(lowest uuid, asking uuid, holders uuid[]) RETURNS json LANGUAGE plpgsql STABLE AS $$
     DECLARE ways uuid[]; gathering uuid[]; bundled uuid[];
     BEGIN
@@ -53,12 +53,13 @@ const statements = [
         SELECT array_agg(DISTINCT up.id), array_agg(DISTINCT up.manager) INTO ways, gathering FROM up;
       bundled := ARRAY(SELECT b.bundle_id FROM bundle_asset b WHERE b.asset_id = ANY (gathering));
       RETURN json_build_object(
-        'links', (SELECT json_agg(json_build_array(g.id, g.target_id, below.name, below.kind, g.holder_id, CASE WHEN g.business_id <> below.business_id THEN facts_business(g.business_id) END,
-            g.tier, nullif(g.actions, '{}'), nullif(g.hiding, '{}'), ${ms('g.from_at')}, ${ms('g.until_at')}, ${ms('g.ended_at')}, g.may_pass_on, giving.name,
-            g.to_business_id IS NOT NULL AND EXISTS (SELECT FROM partner_freeze f WHERE f.giver_id = g.business_id AND f.holder_id = g.to_business_id)) ORDER BY g.given_at, g.id)
+        'links', (SELECT json_agg(ARRAY[g.id::text, g.target_id::text, below.name, below.kind, g.holder_id::text,
+            CASE WHEN g.business_id <> below.business_id THEN facts_business(g.business_id)::text END, g.tier, array_to_string(g.actions, ' '), array_to_string(g.hiding, ' '),
+            ${ms('g.from_at')}::text, ${ms('g.until_at')}::text, ${ms('g.ended_at')}::text, g.may_pass_on::text, giving.name,
+            (g.to_business_id IS NOT NULL AND EXISTS (SELECT FROM partner_freeze f WHERE f.giver_id = g.business_id AND f.holder_id = g.to_business_id))::text] ORDER BY g.given_at, g.id)
           FROM access_grant g JOIN asset below ON below.id = g.target_id JOIN person giving ON giving.id = g.given_by WHERE g.id = ANY (ways)),
-        'managers', (SELECT json_agg(json_build_array(a.id, a.number, a.handle, a.name, a.archived_at IS NOT NULL, a.frozen_at IS NOT NULL, b.id, b.number, b.name, b.zone,
-            b.paused_at IS NOT NULL, EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = asking AND f.business_id = a.business_id)))
+        'managers', (SELECT json_agg(ARRAY[a.id::text, a.number, a.handle, a.name, (a.archived_at IS NOT NULL)::text, (a.frozen_at IS NOT NULL)::text, b.id::text, b.number, b.name, b.zone,
+            (b.paused_at IS NOT NULL)::text, EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = asking AND f.business_id = a.business_id)::text])
           FROM asset a JOIN business b ON b.id = a.business_id WHERE a.id = ANY (gathering)),
         'grants', (SELECT json_agg(json_build_object('target', g.target_id, 'id', g.id,
             'holder', CASE WHEN g.holder_kind <> 'person' THEN facts_holder(g.holder_kind, g.holder_id, asking) END,

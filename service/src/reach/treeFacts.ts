@@ -11,23 +11,24 @@ import type {
 } from '@famiglia/core'
 import { grantFact, heldOn, type GrantJson } from './grantFact.ts'
 
-/** A link, its columns in the order in which `facts_links` gives them; no giver: the owner of what hangs on it. */
+/** A link, its columns as texts, in the order in which `facts_links` gives them. */
 type LinkRow = readonly [
   id: string,
   target: string,
   name: string,
-  kind: Kind,
+  kind: string,
   manager: string,
-  giver: BusinessFact | null,
-  tier: Tier | null,
-  actions: Action[] | null,
-  hiding: Figure[] | null,
-  from: number,
-  until: number | null,
-  ended: number | null,
-  mayPassOn: boolean,
+  /** Null: the owner of what hangs on it. */
+  giver: string | null,
+  tier: string | null,
+  actions: string,
+  hiding: string,
+  from: string,
+  until: string | null,
+  ended: string | null,
+  mayPassOn: string,
   givenBy: string,
-  frozen: boolean,
+  frozen: string,
 ]
 
 type ManagerRow = readonly [
@@ -35,14 +36,14 @@ type ManagerRow = readonly [
   number: string,
   handle: string,
   name: string,
-  archived: boolean,
-  frozen: boolean,
+  archived: string,
+  frozen: string,
   ownerId: string,
   ownerNumber: string,
   ownerName: string,
   ownerZone: string,
-  ownerPaused: boolean,
-  frozenByOwner: boolean,
+  ownerPaused: string,
+  frozenByOwner: string,
 ]
 
 /** What the database tells of the manager accounts above an asset. */
@@ -66,32 +67,28 @@ export function treeFacts(
 }
 
 function managerFact(
-  [
-    id,
-    number,
-    handle,
-    name,
-    archived,
-    frozen,
-    ownerId,
-    ownerNumber,
-    ownerName,
-    zone,
-    paused,
-    frozenByOwner,
-  ]: ManagerRow,
+  row: ManagerRow,
   { grants, bundled }: Pick<TreeAboveRow, 'grants' | 'bundled'>,
   person: AccessFacts['person'],
 ): ManagerFact {
-  const owner = { id: ownerId, number: ownerNumber, name: ownerName, zone, paused }
-  const asset: AssetFact = { id, number, kind: 'manager-account', handle, name, archived, frozen, owner }
+  const [id, number, handle, name, archived, frozen, ownerId, ownerNumber, ownerName, zone, paused, frozenByOwner] = row
+  const asset: AssetFact = {
+    id,
+    number,
+    kind: 'manager-account',
+    handle,
+    name,
+    archived: isTrue(archived),
+    frozen: isTrue(frozen),
+    owner: { id: ownerId, number: ownerNumber, name: ownerName, zone, paused: isTrue(paused) },
+  }
   const bundles = (bundled ?? []).flatMap(([bundle, held]) => (held === id ? [bundle] : []))
   const held = (grants ?? []).filter(({ target }) => target === id || bundles.includes(target))
-  return { asset, frozenByOwner, ...heldOn(held, person, asset) }
+  return { asset, frozenByOwner: isTrue(frozenByOwner), ...heldOn(held, person, asset) }
 }
 
 function linkFact(
-  link: LinkRow,
+  row: LinkRow,
   managers: ReadonlyMap<string, AssetFact>,
   person: AccessFacts['person'],
   asset: AssetFact,
@@ -112,13 +109,12 @@ function linkFact(
     mayPassOn,
     givenBy,
     frozen,
-  ] = link
+  ] = row
   const gathering = managers.get(manager)!
-  const below = managers.get(target) ?? asset
   return grantFact(
     {
       id,
-      giver,
+      giver: giver === null ? null : (JSON.parse(giver) as BusinessFact),
       holder: {
         kind: 'manager',
         id: manager,
@@ -126,12 +122,21 @@ function linkFact(
         name: gathering.name,
         business: gathering.owner.id,
       },
-      on: { id: target, kind, name },
-      ...{ tier, from, until, ended, mayPassOn, givenBy, frozen },
-      actions: actions ?? [],
-      hiding: hiding ?? [],
+      on: { id: target, kind: kind as Kind, name },
+      tier: tier as Tier | null,
+      actions: words<Action>(actions),
+      hiding: words<Figure>(hiding),
+      from: Number(from),
+      until: until === null ? null : Number(until),
+      ended: ended === null ? null : Number(ended),
+      mayPassOn: isTrue(mayPassOn),
+      givenBy,
+      frozen: isTrue(frozen),
     },
     person,
-    below,
+    managers.get(target) ?? asset,
   )
 }
+
+const isTrue = (text: string) => text === 'true'
+const words = <T extends string>(text: string) => (text === '' ? [] : (text.split(' ') as T[]))
