@@ -17,24 +17,30 @@ const around = `
 
 /**
  * Refuses what would close a loop or hang too deep, in words that name the way: `link.loop`, `link.too-deep`,
- * `link.under-itself`. `seenBy`: the business that is told; what it has nothing to do with is not named.
+ * `link.under-itself`. `seenBy`: the business that is told, and what it knows besides its own; nothing else is named.
  */
 export async function assertFits(
   manager: EntityManager,
   account: Asset,
   under: Asset,
   at: string,
-  seenBy: string | null = null,
+  seenBy: { readonly business: string; readonly known: readonly string[] } | null = null,
 ): Promise<void> {
   const branches = (await manager.query(around, [under.id, account.id, at])) as {
     below: Branch['below'] & { owner: string }
     above: Branch['above'] & { owner: string }
   }[]
+  const isKnown = (owner: string, id: string) =>
+    seenBy === null || owner === seenBy.business || seenBy.known.includes(id) || id === under.id
   const known = ({ owner, name, ...node }: Branch['below'] & { owner: string }) => ({
     ...node,
-    name: seenBy === null || owner === seenBy || node.id === account.id || node.id === under.id ? name : 'another one',
+    name: isKnown(owner, node.id) ? name : 'another one',
   })
-  const node = (asset: Asset) => ({ id: asset.id, name: asset.name, isManager: asset.kind === 'manager-account' })
+  const node = ({ id, name, number, kind, businessId }: Asset) => ({
+    id,
+    name: isKnown(businessId, id) ? name : number,
+    isManager: kind === 'manager-account',
+  })
   const unfit = whyUnfit(
     branches.map(({ below, above }) => ({ below: known(below), above: known(above) })),
     { below: node(account), above: node(under) },

@@ -58,6 +58,36 @@ const freeze = (who: Actor, asset: string, on: boolean) => {
   )
 }
 
+test('who asks by a number alone is told neither whose account it is nor its name, anywhere, until there is a yes', async () => {
+  const sent = await sayLink(callum, atTravel('run may give access'), 'For winter.')
+  const [proposal] = sent.proposals as [string]
+  const read = (path: string) =>
+    fetch(`${scene.url}/v1/businesses/${callum.business}${path}`, {
+      headers: { authorization: `Bearer ${callum.token}` },
+    }).then(answer => answer.text())
+  const told = [
+    JSON.stringify(sent),
+    JSON.stringify(await previewLink(callum, atTravel('steward'))),
+    ...(await Promise.all(
+      [
+        `/proposals/${proposal}`,
+        '/proposals?side=sent',
+        '/tree',
+        '/desk',
+        '/history',
+        '/partners',
+        `/manager-accounts/${number}/accounts`,
+      ].map(read),
+    )),
+    JSON.stringify(await scene.newestLetter(callum.email)),
+  ]
+  for (const text of told)
+    for (const secret of ['Winter Freight', 'winter-freight', 'Ondaverde', agnese.business])
+      expect(text).not.toContain(secret)
+  await acceptLink(agnese, proposal)
+  expect(await read(`/proposals/${proposal}`)).toContain('Winter Freight')
+})
+
 test('whether they may give access is a question of its own: no unless it is answered, and yes takes a fresh proof', async () => {
   const { proposals } = await sayLink(callum, atTravel('steward may give access'))
   const [proposal] = proposals as [string]

@@ -62,7 +62,9 @@ export const link: ProposalKind = {
           hint: `With yes, stewards of ${ownOfLink(parts).under.name} could let more people and businesses in, up to this, without asking you. You see each of them, and can end each.`,
         }
       : null,
-  beforehand: async (kit, manager, parts) => {
+  beforehand: async (kit, manager, parts, _register, side) => {
+    // Who asks by number alone is told nothing of whom they ask.
+    if (side === 'sent') return []
     const { under, fromAbove } = ownOfLink(parts)
     const reaching = await reachesManager(kit, manager, under)
     const gatherer = gathererOf(parts)
@@ -80,8 +82,10 @@ export const link: ProposalKind = {
       ...(await sayAlready(kit, parts)),
     ]
   },
-  afterwards: parts =>
-    `${gathererOf(parts).name} puts its own people on it, up to this. ${ownerOf(parts).name} pays, as now; no seat is taken.`,
+  afterwards: (parts, side) => {
+    const owner = side === 'received' || isKnown(parts) ? ownerOf(parts).name : 'The owner'
+    return `${gathererOf(parts).name} puts its own people on it, up to this. ${owner} pays, as now; no seat is taken.`
+  },
   shown: () => ({ standing: 'member', contact: null, takesChair: false }),
   partnerIsKnown: isKnown,
   whyVoid: async (kit, manager, parts) => {

@@ -85,13 +85,13 @@ export async function planUnlink(
   const links: PlannedUnlink['links'][number][] = []
   for (const account of accounts) {
     const isKnown = account.businessId === acting.id || under!.businessId === acting.id
+    if (isKnown) await assertMayUnlink(kit, manager, acting, account, under!)
     const link = isKnown ? await linkBetween(manager, account, under!) : null
     if (!link)
       throw new Problem(
         'link.none',
         `There is no link of ${sayNamed(acting, account, named)} under ${under!.name} to end.`,
       )
-    await assertMayUnlink(kit, manager, acting, account, under!)
     const below = await grantsBelow(manager, [link.id])
     links.push({ link, account, loses: await whoLoses(kit, manager, account, link.id), below })
   }

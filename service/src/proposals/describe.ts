@@ -91,7 +91,7 @@ export function describeProposal(
     question: kind.question?.(parts) ?? null,
     canBeSentAgain: kind.canBeSentAgain,
     canBePassedOn: kind.canBePassedOn,
-    afterwards: kind.afterwards(parts),
+    afterwards: kind.afterwards(parts, side),
     beforehand: [],
     state: stateAt(timesOf(proposal), at),
     business: tellBusiness(business),
@@ -131,7 +131,7 @@ export function namesIn(said: string, kind: ProposalKind, parts: ProposalParts):
 }
 
 /** A reader without a business to act for is whose address it is bound to. */
-function sideOf(kind: ProposalKind, { business, partner }: ProposalParts, reader: string | null): Side {
+export function sideOf(kind: ProposalKind, { business, partner }: ProposalParts, reader: string | null): Side {
   if (kind.answeredBy === 'address') return reader === business.id ? 'sent' : 'received'
   return partner && reader === partner.id ? 'received' : 'sent'
 }

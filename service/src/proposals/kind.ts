@@ -114,9 +114,10 @@ export interface ProposalKind {
     manager: EntityManager,
     parts: ProposalParts,
     register: Register,
+    side: Side,
   ): Promise<readonly Beforehand[]>
   /** What its yes brings along, beside what it allows; null where nothing. */
-  afterwards(parts: ProposalParts): string | null
+  afterwards(parts: ProposalParts, side: Side): string | null
   shown(parts: ProposalParts): OwnShown
   /** Whether its sender knows which business it goes to: who asks for an asset by its number does not, before an answer. */
   partnerIsKnown(parts: ProposalParts): boolean

@@ -2,7 +2,7 @@ import { mayInBusiness } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
-import { describeProposal, type ProposalInWords } from './describe.ts'
+import { describeProposal, sideOf, type ProposalInWords } from './describe.ts'
 import { gatherProposal } from './gather.ts'
 import type { Register } from './kind.ts'
 import { mayAnswer } from './mayAnswer.ts'
@@ -23,7 +23,10 @@ export async function readProposal(
   const told = describeProposal(kinds, parts, kit.clock.now(), reader)
   const tellBeforehand = kinds.of(proposal).beforehand
   if (!tellBeforehand || passedOn || told.state !== 'open') return told
-  return { ...told, beforehand: await tellBeforehand(kit, manager, parts, kinds) }
+  return {
+    ...told,
+    beforehand: await tellBeforehand(kit, manager, parts, kinds, sideOf(kinds.of(proposal), parts, reader)),
+  }
 }
 
 /** What a business sent or was sent, as those of its people may read it who sent it, may answer it or look after all. */
