@@ -21,22 +21,11 @@ import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { factsFrom } from '../reach/facts.ts'
 import { grantFact } from '../reach/grantFact.ts'
+import { figuresOf, maySee, measures, sumOf, type Figures, type Measure, type Sum } from './figures.ts'
 import { reachesManager, type ReachesManager } from './whoReaches.ts'
 import { linksAround, type LinkRow, type LinksAround } from './linksAround.ts'
 import { managersReached } from './managersReached.ts'
 import { tellBranch, whyStopped, type TreeBranch } from './readTree.ts'
-
-/** What accounts are told and sorted by. */
-export const measures = ['spend', 'results', 'costOfResult', 'revenue'] as const
-export type Measure = (typeof measures)[number]
-export const accountOrders = ['name', ...measures] as const
-
-/** One figure of a time, of the time before, and the change in percent; null where there was nothing before. */
-export interface Measured {
-  readonly value: number
-  readonly before: number
-  readonly change: number | null
-}
 
 /** An account side by side with the others under one manager account. */
 export interface AccountRow extends Pick<
@@ -49,18 +38,13 @@ export interface AccountRow extends Pick<
   /** The manager account that it hangs under itself. */
   readonly under: { readonly number: string; readonly name: string }
   readonly pays: string
-  /** Each figure; null where it is hidden from who looks, or the platform tells none. */
-  readonly figures: Readonly<Record<Measure, Measured | null>>
+  readonly figures: Figures
   readonly hiddenFigures: readonly Measure[]
   /** Spend day by day; null where it is hidden. */
   readonly days: readonly number[] | null
 }
 
-export interface Sum extends Measured {
-  /** How many accounts are in it, and how many it leaves out because they hide the figure. */
-  readonly of: number
-  readonly leavesOut: number
-}
+export const accountOrders = ['name', ...measures] as const
 
 export interface AccountsAsked {
   readonly days: number
@@ -245,62 +229,6 @@ function tellAccount(
   }
 }
 
-/** A manager account knows these figures: no other goes through one. */
-const managerFigures: readonly Figure[] = kinds['manager-account'].figures
-
-const takes: Readonly<Record<Measure, readonly Figure[]>> = {
-  spend: ['spend'],
-  results: [],
-  costOfResult: ['spend'],
-  revenue: ['revenue'],
-}
-
-function maySee({ actions, sees }: Level, measure: Measure): boolean {
-  return actions.has('report.see') && takes[measure].every(figure => sees.has(figure))
-}
-
-function figuresOf(
-  days: readonly DayOfFigures[] | null,
-  count: number,
-  isSeen: (measure: Measure) => boolean,
-): AccountRow['figures'] {
-  const now = totals(days?.slice(-count) ?? [])
-  const before = totals(days?.slice(0, -count) ?? [])
-  const one = (measure: Measure): Measured | null =>
-    days && isSeen(measure)
-      ? { value: now[measure], before: before[measure], change: changeOf(now[measure], before[measure]) }
-      : null
-  return { spend: one('spend'), results: one('results'), costOfResult: one('costOfResult'), revenue: one('revenue') }
-}
-
-type Totals = Record<Measure, number>
-
-function totals(days: readonly Pick<DayOfFigures, 'spend' | 'results' | 'revenue'>[]): Totals {
-  const sum = (of: 'spend' | 'results' | 'revenue') => days.reduce((all, day) => all + day[of], 0)
-  const [spend, results, revenue] = [sum('spend'), sum('results'), sum('revenue')]
-  return { spend, results, revenue, costOfResult: costOf(spend, results) }
-}
-
-function costOf(spend: number, results: number): number {
-  return results === 0 ? 0 : Math.round((spend / results) * 100) / 100
-}
-
-function changeOf(now: number, before: number): number | null {
-  return before === 0 ? null : Math.round((now / before - 1) * 100)
-}
-
-/** The sum over all accounts that tell a figure; cost of a result is the whole spend over the whole results of those. */
-function sumOf(rows: readonly AccountRow[], measure: Measure): Sum {
-  const seen = rows.filter(row => row.figures[measure])
-  const add = (of: Measure, when: 'value' | 'before') =>
-    seen.reduce((all, row) => all + (row.figures[of]?.[when] ?? 0), 0)
-  const sum = (when: 'value' | 'before') =>
-    measure === 'costOfResult' ? costOf(add('spend', when), add('results', when)) : add(measure, when)
-  const [value, before] = [sum('value'), sum('before')]
-  const leavesOut = rows.filter(row => row.hiddenFigures.includes(measure)).length
-  return { value, before, change: changeOf(value, before), of: seen.length, leavesOut }
-}
-
 function inOrder(order: AccountsAsked['order']): (one: AccountRow, other: AccountRow) => number {
   const byName = (one: AccountRow, other: AccountRow) =>
     one.name.localeCompare(other.name) || one.number.localeCompare(other.number)
@@ -308,3 +236,6 @@ function inOrder(order: AccountsAsked['order']): (one: AccountRow, other: Accoun
   const value = (row: AccountRow) => row.figures[order]?.value ?? -1
   return (one, other) => value(other) - value(one) || byName(one, other)
 }
+
+/** A manager account knows these figures: no other goes through one. */
+const managerFigures: readonly Figure[] = kinds['manager-account'].figures

@@ -5,7 +5,8 @@ import { severalLines } from '../base/typed-text.ts'
 import { assetInWords } from '../sentences/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 import { mostLines } from './checkNumbers.ts'
-import { accountOrders, measures } from './readAccounts.ts'
+import { measures } from './figures.ts'
+import { accountOrders } from './readAccounts.ts'
 
 const sentence = string().min(1, 'a sentence is needed').max(4000).required('a sentence is needed').meta({
   description: '`link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`.',
