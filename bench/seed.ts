@@ -77,9 +77,9 @@ export async function seedPartners(
     INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
       SELECT gen_random_uuid(), 'B-client-' || n, 'Client ' || n, 'Tarnmouth', 'Europe/London', 'pine', now(), (SELECT opened_by
         FROM business WHERE number = 'B-4815-1623-97'), 14 FROM generate_series(1, ${clients}) n;
-    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
       SELECT gen_random_uuid(), 'A-' || business.number || '-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram',
-        'MA-' || business.number || '-' || n, now(), business.opened_by
+        'MA-' || business.number || '-' || n, now(), business.opened_by, business.id, business.opened_by, now()
       FROM business, generate_series(1, ${assets}) n WHERE business.number LIKE 'B-client-%';
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, to_business_id, tier, actions, hiding, from_at, given_at, given_by)
       SELECT gen_random_uuid(), asset.business_id, asset.id, 'business', agency.id, agency.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), agency.opened_by
@@ -114,8 +114,8 @@ export async function seedTree(
     INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
       SELECT gen_random_uuid(), 'A-m' || n, business.id, 'manager-account', 'm-' || n, 'Manager ' || n, 'marram', 'MA-m' || n, now(), business.opened_by
       FROM business, generate_series(1, 85) n WHERE business.number = 'B-4815-1623-97';
-    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
-      SELECT gen_random_uuid(), 'A-a' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-a' || n, now(), business.opened_by
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
+      SELECT gen_random_uuid(), 'A-a' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-a' || n, now(), business.opened_by, business.id, business.opened_by, now()
       FROM generate_series(1, ${accounts}) n JOIN business ON business.number = 'B-client-' || (n % 40 + 1);
     ${linkUnder("'m-' || ((substr(below.handle, 3)::integer + 2) / 4)", "below.kind = 'manager-account' AND below.handle <> 'm-1'")};
     ${linkUnder("'m-' || (22 + substr(below.handle, 9)::integer % 64)", "below.kind = 'ad-account'")};
@@ -156,8 +156,8 @@ async function seedToken(records: pg.Client, token: string): Promise<void> {
 /** In the same world, accounts of the agency's own with direct grants: what deciding through clients is held against. */
 export async function seedDirect(records: pg.Client): Promise<Question[]> {
   await records.query(`
-    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
-      SELECT gen_random_uuid(), 'A-own-' || n, business.id, 'ad-account', 'own-' || n, 'Own ' || n, 'marram', 'MA-own-' || n, now(), business.opened_by
+    INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
+      SELECT gen_random_uuid(), 'A-own-' || n, business.id, 'ad-account', 'own-' || n, 'Own ' || n, 'marram', 'MA-own-' || n, now(), business.opened_by, business.id, business.opened_by, now()
       FROM business, generate_series(1, 50) n WHERE business.number = 'B-4815-1623-97';
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
       SELECT gen_random_uuid(), asset.business_id, asset.id, 'person', person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), asset.brought_in_by
@@ -204,9 +204,9 @@ export async function seedWriters(
       INSERT INTO membership (business_id, person_id, standing, since) SELECT business.id, person.id,
         CASE WHEN person.name ~ ' (10|[1-9])$' THEN 'admin' ELSE 'member' END, now()
         FROM business, person WHERE business.number = '${business}' AND person.name LIKE 'Writer ${which} %';
-      INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+      INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
         SELECT gen_random_uuid(), 'A-${which}-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram',
-          'MA-${which}-' || n, now(), business.opened_by
+          'MA-${which}-' || n, now(), business.opened_by, business.id, business.opened_by, now()
         FROM business, generate_series(1, 10) n WHERE business.number = '${business}';`)
     for (let admin = 1; admin <= 10; admin++) {
       const token = `famt_${randomUUID()}`
@@ -235,9 +235,10 @@ async function seedBusiness(records: pg.Client, people: number): Promise<void> {
 const numbered = (table: string) => `(SELECT *, row_number() OVER (ORDER BY id) AS n FROM ${table}) ${table}`
 
 const addAssets = (kind: string, handle: string, count: number) => `
-  INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
+  INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
     SELECT gen_random_uuid(), 'A-${handle}-' || n, business.id, '${kind}', '${handle}-' || n, '${handle} ' || n, 'marram',
-      'MA-${handle}-' || n, now(), business.opened_by FROM business, generate_series(1, ${count}) n`
+      'MA-${handle}-' || n, now(), business.opened_by, paying.id, paying.opened_by, paying.opened_at FROM business
+    LEFT JOIN business paying ON paying.id = business.id AND '${kind}' = 'ad-account', generate_series(1, ${count}) n`
 
 /** So many grants of \`run\` to each holder, spread evenly over the targets. */
 const addGrants = (holder: 'person' | 'team', each: number, where = '', target: 'asset' | 'bundle' = 'asset') => `

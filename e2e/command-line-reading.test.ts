@@ -16,7 +16,7 @@ const reads = (): [string[], string | RegExp][] => [
   [['desk'], 'Sanne Okoro of Porto Lindo Tourist Board asks for'],
   [['people'], 'Tomasz Oyelaran'],
   [['assets'], 'Summer Crossings'],
-  [['assets', 'show', summer], 'Ferry house card'],
+  [['assets', 'show', summer], 'Harbour card ending 4421'],
   [['assets', 'kinds', 'pixel'], /tag/],
   [['assets', 'siblings', 'page/winter-timetable'], /./],
   [['who', summer], /Priya Lindqvist/],

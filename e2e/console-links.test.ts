@@ -127,8 +127,8 @@ test('an owner unlinks from the account’s page, told who loses what before it'
 
 test('two hundred accounts under one manager account fold by owner, and open', async () => {
   await scene.sql(
-    `INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
-     SELECT gen_random_uuid(), 'A-9' || lpad(n::text, 3, '0') || '-0000-00', b.id, 'ad-account', 'lot-' || n, 'Lot ' || n, 'marram', 'MX-' || n, now(), b.opened_by
+    `INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
+     SELECT gen_random_uuid(), 'A-9' || lpad(n::text, 3, '0') || '-0000-00', b.id, 'ad-account', 'lot-' || n, 'Lot ' || n, 'marram', 'MX-' || n, now(), b.opened_by, b.id, b.opened_by, now()
      FROM business b, generate_series(1, 200) n WHERE b.number = $1`,
     [scene.called('Egil').business],
   )

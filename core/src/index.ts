@@ -1,5 +1,6 @@
 /** The rules of Famiglia: pure, without clock or I/O, the same in Node and in the browser. */
 export * from './access/index.ts'
+export * from './billing/index.ts'
 export * from './faults/index.ts'
 export * from './grants/index.ts'
 export * from './kinds/index.ts'

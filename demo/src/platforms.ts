@@ -1,4 +1,4 @@
-import type { PlatformDesign, Thing } from '@famiglia/standins'
+import type { Means, PlatformDesign, Thing } from '@famiglia/standins'
 
 const item = (id: number, title: string, state: 'draft' | 'out' | 'paused', by = 'Ondaverde Ferries') => ({
   id: String(id),
@@ -17,7 +17,8 @@ const adverts: readonly Thing[] = [
     ref: 'MA-20417',
     kind: 'ad-account',
     name: 'Summer Crossings',
-    payment: 'Ferry house card, up to 12,000 euros a month',
+    payment: 'MM-4421',
+    monthly: 12_000,
     figures: euros('4,180', '61,240', '318 people'),
     daily: { spend: 417, results: 40, revenue: 2040 },
     items: [item(1, 'Islands by breakfast', 'out'), item(2, 'Bicycles travel free in May', 'draft')],
@@ -26,16 +27,37 @@ const adverts: readonly Thing[] = [
     ref: 'MA-20418',
     kind: 'ad-account',
     name: 'Winter Freight',
-    payment: 'Ferry house card, up to 3,000 euros a month',
+    payment: 'MM-9078',
+    monthly: 6_000,
     figures: euros('610', '9,030', '41 people'),
     daily: { spend: 61, results: 3, revenue: 300 },
     items: [item(1, 'Your van, dry and on time', 'paused')],
   },
   {
+    ref: 'MA-20419',
+    kind: 'ad-account',
+    name: 'Night Crossings',
+    payment: 'MM-4421',
+    monthly: 3_000,
+    figures: euros('640', '8,800', '52 people'),
+    daily: { spend: 70, results: 6, revenue: 310 },
+    items: [item(1, 'Sleep over, wake up there', 'out')],
+  },
+  {
+    ref: 'MA-20420',
+    kind: 'ad-account',
+    name: 'Harbour Parking',
+    payment: 'MM-4421',
+    figures: euros('0', 'none', '4 people'),
+    daily: { spend: 10, results: 1, revenue: 14 },
+    items: [item(1, 'Park by the boat', 'paused')],
+  },
+  {
     ref: 'MA-20555',
     kind: 'ad-account',
     name: 'Spring Timetable',
-    payment: 'Ferry house card, up to 500 euros a month',
+    payment: 'MM-4421',
+    monthly: 500,
     figures: euros('0', 'none', 'nobody yet'),
     items: [],
   },
@@ -43,7 +65,7 @@ const adverts: readonly Thing[] = [
     ref: 'MA-30955',
     kind: 'ad-account',
     name: 'Gullwright showcase',
-    payment: 'Gullwright & Moss, by invoice',
+    payment: 'MM-1207',
     figures: euros('95', 'none', '3 people'),
     items: [],
   },
@@ -51,7 +73,8 @@ const adverts: readonly Thing[] = [
     ref: 'MA-41007',
     kind: 'ad-account',
     name: 'Fjord Freight',
-    payment: 'Vastholm Freight, card of the harbour office, up to 2,000 euros a month',
+    payment: 'MM-6610',
+    monthly: 12_000,
     figures: euros('890', '14,700', '62 people'),
     daily: { spend: 311, results: 17, revenue: 1400 },
     items: [item(1, 'Cold water, warm welcome', 'out')],
@@ -60,7 +83,8 @@ const adverts: readonly Thing[] = [
     ref: 'MA-41008',
     kind: 'ad-account',
     name: 'Cold Chain',
-    payment: 'Vastholm Freight, card of the harbour office, up to 2,000 euros a month',
+    payment: 'MM-6610',
+    monthly: 4_000,
     figures: euros('1,420', '9,800', '24 people'),
     daily: { spend: 103, results: 4, revenue: 410 },
     items: [item(1, 'Fresh on Friday', 'out', 'Vastholm Freight')],
@@ -69,7 +93,8 @@ const adverts: readonly Thing[] = [
     ref: 'MA-41009',
     kind: 'ad-account',
     name: 'Long Haul',
-    payment: 'Vastholm Freight, card of the harbour office, up to 2,000 euros a month',
+    payment: 'MM-6610',
+    monthly: 4_000,
     figures: euros('0', 'none', 'nobody yet'),
     items: [],
   },
@@ -77,7 +102,8 @@ const adverts: readonly Thing[] = [
     ref: 'MA-52001',
     kind: 'ad-account',
     name: 'Harbour Lights',
-    payment: 'Tourist board, by invoice, up to 1,500 euros a month',
+    payment: 'MM-3002',
+    monthly: 1_500,
     figures: euros('460', '2,700', '88 people'),
     daily: { spend: 46, results: 25, revenue: 270 },
     items: [item(1, 'Boats lit from within', 'out', 'Porto Lindo Tourist Board')],
@@ -86,7 +112,8 @@ const adverts: readonly Thing[] = [
     ref: 'MA-52002',
     kind: 'ad-account',
     name: 'Harvest Fair',
-    payment: 'Tourist board, by invoice, up to 1,500 euros a month',
+    payment: 'MM-3002',
+    monthly: 1_500,
     figures: euros('0', 'none', '12 people'),
     items: [],
   },
@@ -104,6 +131,26 @@ const adverts: readonly Thing[] = [
     figures: { revenue: '44,300 euros of its items this month' },
     items: [item(1, 'Two-berth cabin', 'out'), item(2, 'Bicycle space', 'draft')],
   },
+]
+
+/** The day that many days from the demo's start, which everything is told relative to. */
+const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+const means = (ref: string, name: string, ending: string | null, runsOut: string | null): Means => ({
+  ref,
+  name,
+  ending,
+  runsOut,
+  isRefused: false,
+})
+
+/** What adverts are paid with; one card runs out in five weeks. */
+const meansOfPayment: readonly Means[] = [
+  means('MM-4421', 'Harbour card', '4421', '2029-03-31'),
+  means('MM-9078', 'Freight card', '9078', inDays(35)),
+  means('MM-6610', 'Freight account', '6610', null),
+  means('MM-1207', 'Office card', '1207', '2028-08-31'),
+  means('MM-3002', 'Board account', null, null),
+  means('MM-5150', 'Kitchen till', '5150', '2028-05-31'),
 ]
 
 const posts: readonly Thing[] = [
@@ -147,6 +194,7 @@ export const platformDesigns: readonly PlatformDesign[] = [
     prefix: 'MA',
     kinds: ['ad-account', 'manager-account', 'tag', 'catalog'],
     things: adverts,
+    means: meansOfPayment,
   },
   {
     key: 'tern',

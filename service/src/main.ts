@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { FastifyInstance } from 'fastify'
 import { assetRoutes } from './assets/routes.ts'
-import { assets } from './assets/records.ts'
+import { assetAnswering, assetPayers, assets } from './assets/records.ts'
 import { claims } from './bringing-in/records.ts'
 import { makeApp } from './base/app.ts'
 import { changeDoor } from './base/change.ts'
@@ -32,6 +32,7 @@ import { bundleRoutes } from './bundles/routes.ts'
 import { gridRoutes } from './grid/routes.ts'
 import { leavingRoutes } from './leaving/routes.ts'
 import { adminRoutes } from './admins/routes.ts'
+import { means } from './means/records.ts'
 import { memberRoutes } from './members/routes.ts'
 import { tellRunningOut } from './notices/tellRunningOut.ts'
 import { ownPurposes } from './purposes/records.ts'
@@ -71,7 +72,10 @@ const entities = [
   teams,
   bundles,
   ownPurposes,
+  means,
   assets,
+  assetPayers,
+  assetAnswering,
   claims,
   grants,
   proposals,

@@ -52,7 +52,7 @@ test('what a letter says is shown in the inbox and never carried out', async () 
 })
 
 test('a code of the platform is good once, and only the one shown', () => {
-  const accounts = new Things([account], 'MA', null)
+  const accounts = new Things({ things: [account], means: [] }, 'MA', null)
   expect(accounts.takeCode('MA-1', '000000')).toBe('wrong')
   accounts.showCode('MA-1')
   const code = accounts.codeOf('MA-1')!

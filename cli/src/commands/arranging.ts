@@ -46,7 +46,7 @@ function moreAssetCommands(assets: Command, run: Run): void {
         const facts = [
           `${found.name}, ${found.noun}: ${found.kind}/${found.handle}, ${found.number}`,
           `  on ${found.platformName}, ${found.ref}${found.archived ? '; archived' : ''}${found.frozen ? '; frozen' : ''}`,
-          ...(found.payment ? [`  pays with ${found.payment}`] : []),
+          ...(found.paidBy ? [`  paid by ${found.paidBy}`] : []),
           ...(found.inside ? [`  inside ${found.inside.text}`] : []),
           ...(found.holds.length > 0 ? [`  holds ${names(found.holds)}`] : []),
           ...(found.ties.length > 0 ? [`  tied to ${names(found.ties)}`] : []),

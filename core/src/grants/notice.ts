@@ -11,7 +11,7 @@ export function isSoon(until: Instant, at: Instant): boolean {
 }
 
 /** How many of the notices before an end are due at an instant: none, one, two, or all three. */
-export function noticesDue(until: Instant, at: Instant): number {
+export function noticesDue(until: Instant, at: Instant, daysBefore: readonly number[] = noticeDays): number {
   const hoursLeft = (until.epochMilliseconds - at.epochMilliseconds) / 3_600_000
-  return noticeDays.filter(days => hoursLeft <= days * 24).length
+  return daysBefore.filter(days => hoursLeft <= days * 24).length
 }

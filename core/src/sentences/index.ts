@@ -1,4 +1,5 @@
 /** Sentences: the one way access is said. As written, with handles and days; as read, with names. */
+export * from './billing.ts'
 export * from './linking.ts'
 export * from './nearest.ts'
 export * from './parse.ts'

@@ -19,7 +19,7 @@ const read = (text: string) => {
 test('accounts are linked under a manager account at a level, with all that may be said besides, in any order', () => {
   expect(
     read(
-      `link ${summer}, A-2718-2818-24 under ${travel} at run paid by B-4815-1623-97 until 2027-03-31 may give access hiding revenue as "Ondaverde summer" from 2027-01-01`,
+      `link ${summer}, A-2718-2818-24 under ${travel} at run paid by B-4815-1623-97 with means/office-card until 2027-03-31 may give access hiding revenue as "Ondaverde summer" from 2027-01-01`,
     ),
   ).toEqual({
     verb: 'link',
@@ -33,7 +33,7 @@ test('accounts are linked under a manager account at a level, with all that may 
     label: 'Ondaverde summer',
     hiding: ['revenue'],
     mayGiveAccess: true,
-    paidBy: { by: 'number', number: 'B-4815-1623-97' },
+    paidBy: { who: { by: 'number', number: 'B-4815-1623-97' }, means: 'office-card' },
     from: { date: '2027-01-01' },
     until: { date: '2027-03-31' },
   })
@@ -96,7 +96,7 @@ const linking: fc.Arbitrary<Linking> = fc.oneof(
       label: fc.option(fc.stringMatching(/^[A-Za-z]{1,8}( [a-z&“]{1,8}){0,2}$/)),
       hiding: fc.subarray([...allFigures]),
       mayGiveAccess: fc.boolean(),
-      paidBy: fc.option(payer),
+      paidBy: fc.option(fc.record({ who: payer, means: fc.option(handle) })),
       from: fc.option(moment),
       until: fc.option(moment),
     })

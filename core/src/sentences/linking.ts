@@ -5,7 +5,7 @@ import type { Part, What, Who } from './sentence.ts'
 
 /**
  * `link <account>[, …] under <manager account> at <tier | actions> [as "<label>"] [hiding …] [may give access]
- * [paid by <business>] [from …] [until …]`: accounts hang under a manager account, at most at a level.
+ * [paid by <business> [with means/<handle>]] [from …] [until …]`: accounts hang under a manager account, at most at a level.
  */
 export interface LinkSentence extends Omit<Part, 'on'> {
   readonly verb: 'link'
@@ -15,7 +15,13 @@ export interface LinkSentence extends Omit<Part, 'on'> {
   readonly label: string | null
   readonly mayGiveAccess: boolean
   /** Who pays from then on; null where that does not change. */
-  readonly paidBy: Who | null
+  readonly paidBy: PaidBy | null
+}
+
+export interface PaidBy {
+  readonly who: Who
+  /** The handle of the means they pay with; null where who says yes chooses it. */
+  readonly means: string | null
 }
 
 /** `unlink <account>[, …] from <manager account>` */
@@ -50,7 +56,7 @@ export function printLinking(sentence: Linking): string {
     label ? `as "${label}"` : '',
     hiding.length > 0 ? `hiding ${hiding.join(' and ')}` : '',
     mayGiveAccess ? 'may give access' : '',
-    paidBy ? `paid by ${printWho(paidBy)}` : '',
+    paidBy ? `paid by ${printWho(paidBy.who)}${paidBy.means ? ` with means/${paidBy.means}` : ''}` : '',
     from ? `from ${printMoment(from)}` : '',
     until ? `until ${printMoment(until)}` : '',
   ]
@@ -89,7 +95,7 @@ class LinkReader extends Reader {
     const told = nothingHidden()
     let label: string | null = null
     let mayGiveAccess = false
-    let paidBy: Who | null = null
+    let paidBy: PaidBy | null = null
     const said = new Set<string>()
     for (let word = this.next(); word; word = this.next()) {
       const clause = word.text === 'for' ? 'until' : word.text
@@ -103,7 +109,7 @@ class LinkReader extends Reader {
         mayGiveAccess = true
       } else if (word.text === 'paid') {
         this.expect('by', 'after “paid” comes “by” and the business that pays')
-        paidBy = this.business()
+        paidBy = this.paidBy()
       } else
         throw this.wrong(
           word,
@@ -114,10 +120,14 @@ class LinkReader extends Reader {
     return { label, mayGiveAccess, paidBy, ...withEnd(told, today) }
   }
 
-  private business(): Who {
+  private paidBy(): PaidBy {
     const word = this.peek()
     const who = this.who()
-    if (who.by === 'number' || who.by === 'business') return who
+    if (who.by === 'number' || who.by === 'business') {
+      const isWithMeans = this.peek()?.text === 'with'
+      if (isWithMeans) this.next()
+      return { who, means: isWithMeans ? this.means() : null }
+    }
     throw this.wrong(word, 'A business pays, and is named by its number or as business/….', [])
   }
 }

@@ -153,7 +153,15 @@ export class Reader {
     return allFigures.filter(figure => found.includes(figure))
   }
 
-  private moment(): Moment {
+  /** A means of payment, as `means/harbour-card`. */
+  protected means(): string {
+    const word = this.word('a means of payment, as means/harbour-card')
+    const said = /^means\/(.*)$/.exec(word.text)
+    if (said) return this.handle(word, said[1]!)
+    throw this.wrong(word, `“${word.text}” is no means of payment: say it as means/harbour-card.`, [])
+  }
+
+  protected moment(): Moment {
     const word = this.word('a date, as 2027-03-31')
     const moment = readMoment(word.text)
     if (moment) return moment

@@ -20,7 +20,7 @@ export async function tellAsk(kit: Kit, kinds: Register, acting: Acting, id: str
   const grantable = read.things.flatMap(thing => {
     const what = whatOf(thing.target, acting.id)
     const said = printWanted(wantedOf([{ what, terms: thing.terms }], acting.zone, one))
-    return assetsIn([thing], acting.name).map(asset => ({ ...asset, text: thing.target.text, said }))
+    return assetsIn([thing], acting.id).map(asset => ({ ...asset, text: thing.target.text, said }))
   })
   return { things: [...read.told], grantable }
 }

@@ -1,4 +1,4 @@
-import { kinds, nearest, printWhat, type Kind, type What } from '@famiglia/core'
+import { kinds, nearest, printWhat, type Instant, type Kind, type What } from '@famiglia/core'
 import { In, IsNull, type EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import { assets, type Asset } from './records.ts'
@@ -29,6 +29,28 @@ export async function getAssetById(manager: EntityManager, id: string): Promise<
 /** What stands on a platform under its own name for it, whoever brought it in. */
 export async function findOnPlatform(manager: EntityManager, platform: string, ref: string): Promise<Asset | null> {
   return manager.findOneBy(assets, { platform, platformRef: ref })
+}
+
+/** Has another business, person or means of payment pay for an account, from an instant on, in the place of who did. */
+export async function changePayer(
+  manager: EntityManager,
+  asset: string,
+  to: { readonly payer: string; readonly answering: string; readonly means: string | null; readonly since: Instant },
+): Promise<void> {
+  await manager.query(
+    'UPDATE asset SET payer_id = $2, answering_id = $3, means_id = $4, paid_since = $5 WHERE id = $1',
+    [asset, to.payer, to.answering, to.means, to.since.toString()],
+  )
+}
+
+/** The ad accounts for whose payment somebody answers in a business. */
+export async function assetsAnsweredFor(manager: EntityManager, business: string, person: string): Promise<Asset[]> {
+  return manager.find(assets, { where: { payer: { id: business }, answering: { id: person } }, order: { name: 'ASC' } })
+}
+
+/** The ad accounts that a means of payment is charged for. */
+export async function assetsChargedTo(manager: EntityManager, means: readonly string[]): Promise<Asset[]> {
+  return means.length === 0 ? [] : manager.find(assets, { where: { means: { id: In(means) } }, order: { name: 'ASC' } })
 }
 
 export async function insertAsset(manager: EntityManager, asset: Asset): Promise<void> {

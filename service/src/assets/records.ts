@@ -1,6 +1,7 @@
-import type { AssetNumber, Instant, Kind } from '@famiglia/core'
+import type { AssetNumber, BusinessNumber, Instant, Kind } from '@famiglia/core'
 import { EntitySchema } from 'typeorm'
 import { column, named } from '../base/columns.ts'
+import type { Means } from '../means/queries.ts'
 
 export interface Asset {
   id: string
@@ -12,8 +13,11 @@ export interface Asset {
   platform: string
   /** The platform's own name for it. */
   platformRef: string
-  /** Whose money is spent there, in the platform's words. */
-  payment: string | null
+  /** Who pays for an ad account, the person who answers for it, and with what; null where nothing is paid for. */
+  payer: { readonly id: string; readonly number: BusinessNumber; readonly name: string } | null
+  answering: { readonly id: string; readonly name: string } | null
+  means: Means | null
+  paidSince: Instant | null
   /** The asset that holds it, as an analytics account holds a property. */
   insideId: string | null
   broughtInAt: Instant
@@ -34,7 +38,7 @@ export const assets = new EntitySchema<Asset>({
     name: column.text,
     platform: column.text,
     platformRef: named('platform_ref', column.text),
-    payment: { ...column.text, nullable: true },
+    paidSince: named('paid_since', column.instant, true),
     insideId: named('inside_id', column.uuid, true),
     broughtInAt: named('brought_in_at', column.instant),
     broughtInBy: named('brought_in_by', column.uuid),
@@ -42,4 +46,26 @@ export const assets = new EntitySchema<Asset>({
     frozenAt: named('frozen_at', column.instant, true),
     version: column.whole,
   },
+  relations: {
+    payer: paidBy('asset_payer', 'payer_id'),
+    answering: paidBy('asset_answering', 'answering_id'),
+    means: paidBy('means', 'means_id'),
+  },
+})
+
+/** Read along with every asset: whoever tells of one tells who pays. */
+function paidBy(target: string, name: string) {
+  return { type: 'many-to-one', target, joinColumn: { name }, eager: true, nullable: true } as const
+}
+
+/** Of who pays no more than their names. */
+export const assetPayers = new EntitySchema<NonNullable<Asset['payer']>>({
+  name: 'asset_payer',
+  tableName: 'business',
+  columns: { id: column.id, number: column.text, name: column.text },
+})
+export const assetAnswering = new EntitySchema<NonNullable<Asset['answering']>>({
+  name: 'asset_answering',
+  tableName: 'person',
+  columns: { id: column.id, name: column.text },
 })

@@ -94,7 +94,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
       const asset = await getAssetNamed(manager, acting, request.params.asset)
       const renamed = await renameAsset(kit)(acting, asset, request.body, readVersion(request.headers['if-match']))
       void reply.header('etag', `"${renamed.version}"`)
-      return tellAsset(kit, renamed, true)
+      return tellAsset(kit, acting, renamed, true)
     },
   )
 
@@ -147,7 +147,9 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
       const wanted = { ...request.body, inside: request.body.inside ?? null }
-      return reply.code(201).send(await tellAsset(kit, await createAsset(kit)(acting, wanted, onceIn(request)), true))
+      return reply
+        .code(201)
+        .send(await tellAsset(kit, acting, await createAsset(kit)(acting, wanted, onceIn(request)), true))
     },
   )
 
@@ -177,7 +179,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
       handle: async (request: Parameters<typeof actingFor>[1] & { params: { asset: string } }) => {
         const acting = await actingFor(kit.database, request)
         const asset = await getAssetNamed(manager, acting, request.params.asset)
-        return tellAsset(kit, await stepAsset(kit, wanted)(acting, asset), true)
+        return tellAsset(kit, acting, await stepAsset(kit, wanted)(acting, asset), true)
       },
     })
     const begin = step(
@@ -220,7 +222,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const acting = await actingFor(kit.database, request)
-      return tellAsset(kit, await confirmClaim(kit)(acting, request.params.claim, request.body), true)
+      return tellAsset(kit, acting, await confirmClaim(kit)(acting, request.params.claim, request.body), true)
     },
   )
 

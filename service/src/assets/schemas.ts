@@ -38,7 +38,10 @@ export const assetOut = object({
   platformName: string().required(),
   ref: string().required(),
   address: string().required().meta({ description: 'Where it is met on its platform.' }),
-  payment: string().nullable().defined(),
+  paidBy: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'Who pays and, for their own people, with what; null where nothing is paid for.' }),
   broughtInAt: instantOut.required(),
   archived: boolean().required(),
   frozen: boolean().required(),

@@ -3,11 +3,17 @@ import type { PlatformConfig } from './config.ts'
 import { Problem } from './problem.ts'
 import { hashOf } from './secrets.ts'
 
+const meansThere = object({
+  ref: string().required(),
+  name: string().required(),
+  ending: string().nullable().default(null),
+  runsOut: string().nullable().default(null),
+})
 const controlled = object({
   ref: string().required(),
   kind: string().required(),
   name: string().required(),
-  payment: string().nullable().default(null),
+  payment: meansThere.nullable().default(null),
   inside: string().nullable().default(null),
   holds: array(string().required()).default([]),
 })
@@ -19,7 +25,9 @@ const daily = object({
 })
 const toldFigures = object({
   currency: string().required(),
-  figures: array(object({ ref: string().required(), days: array(daily).required() })).required(),
+  figures: array(
+    object({ ref: string().required(), monthly: number().nullable().default(null), days: array(daily).required() }),
+  ).required(),
 })
 
 /** What an account brought on one day, money in whole units of the platform's currency. */
@@ -31,15 +39,32 @@ export interface DayOfFigures {
   readonly revenue: number
 }
 
+const registeringBegun = object({ ref: string().required(), shownAt: string().required() })
 const shown = object({ shownAt: string().required(), minutes: number().required() })
+
+/** A means of payment as its platform tells it: never its whole number. */
+export interface MeansThere {
+  readonly ref: string
+  readonly name: string
+  /** The last digits of its number. */
+  readonly ending: string | null
+  /** The last day on which it is good, as ISO 8601 writes a date. */
+  readonly runsOut: string | null
+}
+
+/** What an account brought, and the most that it may spend in a month, in whole units; null where no limit is set. */
+export interface AccountFigures {
+  readonly monthly: number | null
+  readonly days: readonly DayOfFigures[]
+}
 
 /** What a platform says of an asset whose control was proven. */
 export interface Controlled {
   readonly ref: string
   readonly kind: string
   readonly name: string
-  /** Whose money adverts spend there, in words. */
-  readonly payment: string | null
+  /** What adverts there are charged to. */
+  readonly payment: MeansThere | null
   /** What holds it there, by the platform's own name, as an analytics account holds a property. */
   readonly inside: string | null
   /** What it holds there. */
@@ -109,10 +134,28 @@ export class Platforms {
     refs: readonly string[],
     from: string,
     to: string,
-  ): Promise<{ currency: string; byRef: Map<string, readonly DayOfFigures[]> }> {
+  ): Promise<{ currency: string; byRef: Map<string, AccountFigures> }> {
     const answer = await this.ask(key, '/control/figures', { refs, from, to })
     const told = await toldFigures.validate(answer.body)
-    return { currency: told.currency, byRef: new Map(told.figures.map(({ ref, days }) => [ref, days])) }
+    return { currency: told.currency, byRef: new Map(told.figures.map(({ ref, ...figures }) => [ref, figures])) }
+  }
+
+  /** Begins to register a means of payment on the platform's own page; the number is typed in there alone. */
+  async openMeans(key: string, holder: string, back: string): Promise<{ ref: string; shownAt: string }> {
+    const answer = await this.ask(key, '/control/means', { holder, back })
+    return registeringBegun.validate(answer.body)
+  }
+
+  /** What was registered on that page; null while nothing is. */
+  async findMeans(key: string, ref: string): Promise<MeansThere | null> {
+    const answer = await this.ask(key, '/control/means/confirmations', { ref })
+    return answer.status === 200 ? meansThere.validate(answer.body) : null
+  }
+
+  /** Has an account charged to another means of payment from now on, once however often it is asked under one key; false where it refuses that. */
+  async charge(key: string, ref: string, means: string, idempotencyKey: string): Promise<boolean> {
+    const answer = await this.ask(key, '/control/charges', { ref, means }, idempotencyKey)
+    return answer.status === 200
   }
 
   private async ask(

@@ -9,6 +9,7 @@ import type { Acting } from '../businesses/acting.ts'
 import type { Controlled } from '../base/platforms.ts'
 import { handleTaken } from '../assets/handles.ts'
 import { findOnPlatform, insertAsset, type Asset } from '../assets/queries.ts'
+import { keepMeans } from '../means/queries.ts'
 
 /**
  * Adds what a business has on a platform to its assets, and to the bundles whose rule it meets. What another business
@@ -41,7 +42,7 @@ export async function addAsset(
     name: given.name ?? controlled.name,
     platform,
     platformRef: controlled.ref,
-    payment: controlled.payment,
+    ...(await paidAtFirst(change, acting, platform, controlled, kind)),
     insideId: inside?.id ?? null,
     broughtInAt: change.now,
     broughtInBy: acting.live.person,
@@ -58,6 +59,25 @@ export async function addAsset(
   await takeInWhatItHolds(change, asset, controlled.holds)
   await takeInByRule(change, acting, asset)
   return asset
+}
+
+/** Who brings an ad account in pays for it with what it is charged to there; what is new there is charged to nothing yet. */
+async function paidAtFirst(
+  change: Change,
+  acting: Acting,
+  platform: string,
+  { payment }: Controlled,
+  kind: Kind,
+): Promise<Pick<Asset, 'payer' | 'answering' | 'means' | 'paidSince'>> {
+  if (kind !== 'ad-account') return { payer: null, answering: null, means: null, paidSince: null }
+  const { person, name } = acting.live
+  const of = { business: acting.id, person, platform }
+  return {
+    payer: { id: acting.id, number: acting.number, name: acting.name },
+    answering: { id: person, name },
+    means: payment ? await keepMeans(change, of, payment) : null,
+    paidSince: change.now,
+  }
 }
 
 /** What was brought in before what holds it finds its place now. */

@@ -1,5 +1,6 @@
 import { kinds } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
+import { sayPayer } from '../assets/paying.ts'
 import { assetsOwned } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import { getBusiness, membershipsOf, type Business } from '../businesses/queries.ts'
@@ -58,7 +59,8 @@ function under(head: string, items: readonly string[]): Beforehand {
 
 async function tellAssets(manager: EntityManager, business: Business): Promise<string[]> {
   return (await assetsOwned(manager, business.id)).map(
-    ({ name, kind, payment }) => `${name}, ${kinds[kind].noun}${payment ? `, paid by ${payment}` : ''}`,
+    asset =>
+      `${asset.name}, ${kinds[asset.kind].noun}${asset.payer ? `, paid by ${sayPayer(asset, business.id)}` : ''}`,
   )
 }
 

@@ -11,6 +11,7 @@ import {
   type Level,
   type Terms,
 } from '@famiglia/core'
+import { meansAsRead } from '../assets/paying.ts'
 import type { Asset } from '../assets/queries.ts'
 import type { Target } from '../reach/targets.ts'
 
@@ -34,8 +35,10 @@ export interface AssetInWords {
   readonly money: string | null
 }
 
-export function tellAsset(asset: Asset, given: Given, level: Level, owner: string): AssetInWords {
+/** Said to people of a business, the reader; null where who reads it acts for none. */
+export function tellAsset(asset: Asset, given: Given, level: Level, reader: string | null): AssetInWords {
   const words = describeLevel(asset.kind, level)
+  const means = meansAsRead(asset, reader)
   return {
     number: asset.number,
     kind: asset.kind,
@@ -49,9 +52,10 @@ export function tellAsset(asset: Asset, given: Given, level: Level, owner: strin
     mayNot: words.mayNot,
     sees: words.sees,
     hidden: words.hidden,
-    money: words.canSpend
-      ? `${possessive(owner)} money can be spent${asset.payment ? `: ${asset.payment}` : ''}.`
-      : null,
+    money:
+      words.canSpend && asset.payer
+        ? `${possessive(asset.payer.name)} money can be spent${means ? `: ${means}` : ''}.`
+        : null,
   }
 }
 

@@ -46,7 +46,6 @@ export const link: ProposalKind = {
   hidesThings: (parts, side) => side === 'sent' && parts.things.some(thing => !knows(parts, thing)),
   // What is asked separately is told separately.
   levelOn: (kind, { terms }) => linkLevel(kind, { ...terms, mayPassOn: false }),
-  ownerOf,
   outset: (parts, side) => {
     const { sender, business } = parts
     const wants = ownOfLink(parts).fromAbove ? 'ask' : 'offer'

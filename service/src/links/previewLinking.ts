@@ -107,12 +107,7 @@ async function previewLink(kit: Kit, acting: Acting, plan: PlannedLink, named: N
     accounts: all.map(({ target, terms: own, mayPassOn }) => {
       const [account] = target.assets
       const isOwn = account!.businessId === acting.id
-      const told = tellAsset(
-        account!,
-        own,
-        linkLevel(account!.kind, { ...own, mayPassOn }),
-        isOwn ? acting.name : 'the owner',
-      )
+      const told = tellAsset(account!, own, linkLevel(account!.kind, { ...own, mayPassOn }), acting.id)
       const { number, may, sees, hidden, money } = told
       return { number, may, sees, hidden, money: isOwn ? money : null, name: target.name }
     }),

@@ -13,10 +13,11 @@ import {
   type Instant,
   type Level,
 } from '@famiglia/core'
+import { figuresThere, type FiguresThere } from '../assets/figuresThere.ts'
+import { sayPayer } from '../assets/paying.ts'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Kit } from '../base/kit.ts'
-import type { DayOfFigures } from '../base/platforms.ts'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { factsFrom } from '../reach/facts.ts'
@@ -87,6 +88,7 @@ export async function readAccounts(kit: Kit, acting: Acting, named: string, aske
       sees: sees.get(row.target)!,
       told,
       now,
+      reader: acting.id,
     })
   })
   const sorted = rows.sort(inOrder(asked.order))
@@ -156,33 +158,17 @@ async function seenBy(kit: Kit, acting: Acting, ids: readonly string[]): Promise
   return new Map(ids.map((id, index) => [id, facts[index] ? reachOf(facts[index], now).level : noAccess]))
 }
 
-interface Told {
-  readonly currency: string
+interface Told extends FiguresThere {
   readonly from: string
   readonly to: string
   readonly days: number
-  of(asset: Pick<Asset, 'platform' | 'platformRef'>): readonly DayOfFigures[] | null
 }
 
-/** Asks each platform once for all of its accounts, for twice the time: what is told, and the same time before. */
+/** The figures of twice the time: what is told, and the same time before. */
 async function askPlatforms(kit: Kit, accounts: readonly Asset[], days: number, zone: string): Promise<Told> {
   const to = kit.clock.now().toZonedDateTimeISO(zone).toPlainDate().subtract({ days: 1 })
-  const begin = to.subtract({ days: 2 * days - 1 })
-  const byPlatform = new Map<string, ReadonlyMap<string, readonly DayOfFigures[]>>()
-  let currency = 'EUR'
-  for (const platform of new Set(accounts.map(account => account.platform))) {
-    const refs = accounts.filter(account => account.platform === platform).map(account => account.platformRef)
-    const told = await kit.platforms.figures(platform, refs, begin.toString(), to.toString())
-    byPlatform.set(platform, told.byRef)
-    currency = told.currency
-  }
-  return {
-    currency,
-    from: to.subtract({ days: days - 1 }).toString(),
-    to: to.toString(),
-    days,
-    of: ({ platform, platformRef }) => byPlatform.get(platform)?.get(platformRef) ?? null,
-  }
+  const there = await figuresThere(kit, accounts, to.subtract({ days: 2 * days - 1 }), to)
+  return { ...there, from: to.subtract({ days: days - 1 }).toString(), to: to.toString(), days }
 }
 
 function tellAccount(
@@ -195,14 +181,16 @@ function tellAccount(
     readonly sees: Level
     readonly told: Told
     readonly now: Instant
+    /** The business whose people look. */
+    readonly reader: string
   },
 ): AccountRow {
-  const { tree, account, record, ceiling, sees, told, now } = around
+  const { tree, account, record, ceiling, sees, told, now, reader } = around
   const branch = tellBranch(row, tree.nodes, now)
   const shown = ceiling ? showLevel(account.kind, ceiling) : branch
   const under = tree.nodes.get(row.gathering)!
   const isLive = branch.state === 'in force' && ceiling !== null
-  const days = isLive ? told.of(record) : null
+  const days = isLive ? (told.of(record)?.days ?? null) : null
   const hiddenFigures = isLive ? measures.filter(measure => !maySee(sees, measure)) : []
   const { label, mayGiveAccess, state, from, until, alone } = branch
   const why = branch.why ?? (ceiling ? null : 'what it hangs under is stopped')
@@ -222,7 +210,7 @@ function tellAccount(
     named: shown.named,
     level: shown.level,
     hidden: shown.hidden.filter(figure => managerFigures.includes(figure)),
-    pays: record.payment ?? account.owner.name,
+    pays: sayPayer(record, reader) ?? 'nobody',
     figures: figuresOf(days, told.days, measure => !hiddenFigures.includes(measure)),
     hiddenFigures,
     days: days && maySee(sees, 'spend') ? days.slice(-told.days).map(day => day.spend) : null,

@@ -4,6 +4,7 @@ import { Partners1795459000000 } from './1795459000000-partners.ts'
 import { OneRecord1795600000000 } from './1795600000000-one-record.ts'
 import { Admins1795700000000 } from './1795700000000-admins.ts'
 import { Links1795800000000 } from './1795800000000-links.ts'
+import { Billing1795900000000 } from './1795900000000-billing.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -13,4 +14,5 @@ export const migrations = [
   OneRecord1795600000000,
   Admins1795700000000,
   Links1795800000000,
+  Billing1795900000000,
 ]

@@ -101,7 +101,7 @@ export function describeProposal(
     by: sender,
     note: proposal.note,
     said,
-    assets: kind.hidesThings?.(parts, side) ? [] : assetsIn(things, (kind.ownerOf?.(parts) ?? business).name, kind),
+    assets: kind.hidesThings?.(parts, side) ? [] : assetsIn(things, readerOf(kind, parts, reader), kind),
     purpose: purposes.size === 1 ? [...purposes][0]! : null,
     granted: sayGranted(kind, parts, said),
     mayPassOn: things.some(thing => thing.mayPassOn),
@@ -136,19 +136,19 @@ export function sideOf(kind: ProposalKind, { business, partner }: ProposalParts,
   return partner && reader === partner.id ? 'received' : 'sent'
 }
 
+/** Whoever an invitation is for reads it as one of the business that they are to join. */
+function readerOf({ answeredBy }: ProposalKind, { business }: ProposalParts, reader: string | null): string | null {
+  return answeredBy === 'address' ? business.id : reader
+}
+
 export function assetsIn(
   things: readonly ProposedThing[],
-  owner: string,
+  reader: string | null,
   kind: Pick<ProposalKind, 'levelOn'> = {},
 ): ProposalInWords['assets'] {
   return things.flatMap(thing =>
     thing.target.assets.map(asset => ({
-      ...tellAsset(
-        asset,
-        thing.terms,
-        kind.levelOn?.(asset.kind, thing) ?? levelOf(asset.kind, thing.terms),
-        thing.target.held?.owner.name ?? owner,
-      ),
+      ...tellAsset(asset, thing.terms, kind.levelOn?.(asset.kind, thing) ?? levelOf(asset.kind, thing.terms), reader),
       from: thing.terms.from?.toString() ?? null,
       until: thing.terms.until?.toString() ?? null,
       hiding: thing.terms.hiding,

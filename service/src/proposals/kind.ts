@@ -100,8 +100,6 @@ export interface ProposalKind {
   hidesThings?(parts: ProposalParts, side: Side): boolean
   /** What a thing comes to on an asset, where that is not simply what its terms say. */
   levelOn?(kind: Kind, thing: ProposedThing): Level
-  /** Who owns its things, where that is not who sent it. */
-  ownerOf?(parts: ProposalParts): Business
   /** What its yes has to say separately; null where nothing. */
   question?(parts: ProposalParts): Question | null
   /** One sentence of who wants what from whom, as it is read on the side that sent it and on the one that answers. */

@@ -7,17 +7,18 @@ import { getAssetReached } from './findTarget.ts'
 import { giversOn } from './givers.ts'
 import { holdersOf } from './holders.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
+import { sayPayer } from '../assets/paying.ts'
 import type { Asset } from '../assets/records.ts'
 import { surroundingsOf } from '../assets/surroundings.ts'
 
 /** One asset, for who reaches it. */
 export async function readAsset(kit: Kit, acting: Acting, named: string) {
   const { asset, facts } = await visibleAsset(kit, acting, named)
-  return tellAsset(kit, asset, decide(asUnstopped(facts), 'access.change', kit.clock.now()).allowed)
+  return tellAsset(kit, acting, asset, decide(asUnstopped(facts), 'access.change', kit.clock.now()).allowed)
 }
 
 /** An asset with what is around it, and who can give access to it. */
-export async function tellAsset(kit: Kit, asset: Asset, canGiveAccess: boolean) {
+export async function tellAsset(kit: Kit, acting: Pick<Acting, 'id'>, asset: Asset, canGiveAccess: boolean) {
   const platform = kit.platforms.all.find(known => known.key === asset.platform)
   return {
     number: asset.number,
@@ -29,7 +30,7 @@ export async function tellAsset(kit: Kit, asset: Asset, canGiveAccess: boolean) 
     platformName: platform?.name ?? asset.platform,
     ref: asset.platformRef,
     address: platform ? `${platform.url}/assets/${encodeURIComponent(asset.platformRef)}` : '',
-    payment: asset.payment,
+    paidBy: sayPayer(asset, acting.id),
     broughtInAt: asset.broughtInAt.toString(),
     archived: asset.archivedAt !== null,
     frozen: asset.frozenAt !== null,

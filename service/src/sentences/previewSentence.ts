@@ -73,7 +73,7 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
     assets: onceEach(
       first.things.flatMap(thing =>
         thing.parts.map(({ asset, plan: part }) => ({
-          ...tellAsset(asset, thing.terms, part.level, thing.target.held?.owner.name ?? acting.name),
+          ...tellAsset(asset, thing.terms, part.level, acting.id),
           ...sayTimes(thing.terms, acting.zone),
         })),
       ),

@@ -29,7 +29,7 @@ test('the review tells what it allows and keeps back, until which instant in whi
   expect(told.assets[0]).toMatchObject({
     may: expect.stringContaining('publish and pause adverts'),
     hidden: ['revenue'],
-    money: 'Ondaverde Ferries’ money can be spent: Ferry house card, up to 12,000 euros a month.',
+    money: 'Ondaverde Ferries’ money can be spent: Harbour card ending 4421.',
   })
   expect(told.assets[0]!.mayNot).toContain('see the bills')
   expect(told.assets[0]!.until).toEqual({

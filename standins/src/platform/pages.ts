@@ -2,7 +2,7 @@ import { html, page, type Html } from '../html.ts'
 import { activities, nounOf } from './activities.ts'
 import type { Answer } from './askFamiglia.ts'
 import type { SignedIn } from './signIn.ts'
-import type { Item, Thing } from './things.ts'
+import type { Item, Registering, Thing } from './things.ts'
 
 /** What tells one stand-in from another. */
 export interface Look {
@@ -168,5 +168,46 @@ export function keeperPage(look: Look, things: readonly { thing: Thing; code: st
         </tr>
         ${rows}
       </table>`,
+  )
+}
+
+/** Where somebody registers a means of payment for a business; Famiglia is told its name, its end and how long it is good. */
+export function meansPage(look: Look, { ref, holder }: Registering, wrong: string | null): string {
+  return page(
+    'A means of payment',
+    look.accent,
+    head(look, null),
+    html`${wrong ? html`<p class="refused" role="alert">${wrong}</p>` : null}
+      <h1>A means of payment for ${holder}</h1>
+      <p>
+        The number stays with ${look.name}. Famiglia is told what it is called, its last four digits, and until when it
+        is good. Nothing is charged by registering it.
+      </p>
+      <form method="post" action="/means/${ref}">
+        <p>
+          <label>What you call it <input name="name" required maxlength="60" placeholder="Harbour card" /></label>
+        </p>
+        <p>
+          <label>Number <input name="number" inputmode="numeric" autocomplete="off" placeholder="made up" /></label>
+        </p>
+        <p>
+          <label>Good until the end of <input name="month" type="month" /></label>
+        </p>
+        <p>
+          <label><input name="refused" type="checkbox" /> Refuse it when it is charged, to try that out</label>
+        </p>
+        <button>Register it, and go back to Famiglia</button>
+      </form>`,
+  )
+}
+
+export function refusedMeansPage(look: Look): string {
+  return page(
+    'Nothing here',
+    look.accent,
+    head(look, null),
+    html`<p class="refused" role="alert">
+      This page was used already, or never begun. Begin again in Famiglia, under Money.
+    </p>`,
   )
 }

@@ -1,13 +1,15 @@
-import { createHash, randomUUID, timingSafeEqual } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import cookie from '@fastify/cookie'
 import formbody from '@fastify/formbody'
 import fastify, { type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify'
 import { activities } from './activities.ts'
 import { askFamiglia, type Answer } from './askFamiglia.ts'
 import { figuresOf } from './figures.ts'
+import { isFromFamiglia } from './isFromFamiglia.ts'
 import { homePage, keeperPage, refusedPage, thingPage, type Look } from './pages.ts'
 import { SignIn, type Begun, type SignedIn } from './signIn.ts'
-import { codeMinutes, Things, type Thing } from './things.ts'
+import { paymentRoutes, tellMeans } from './payments.ts'
+import { codeMinutes, Things, type Means, type Thing } from './things.ts'
 
 export interface Platform {
   readonly key: string
@@ -25,6 +27,8 @@ export interface PlatformDesign extends Look {
   /** What its numbers begin with. */
   readonly prefix: string
   readonly things: readonly Thing[]
+  /** The means of payment that are registered there already. */
+  readonly means?: readonly Means[]
 }
 
 export interface PlatformOptions {
@@ -40,7 +44,7 @@ export interface PlatformOptions {
 /** A platform: things with content and money figures, and a sign-in through Famiglia, which it asks about everything. */
 export async function startPlatform({ design, port, famiglia, secret, file }: PlatformOptions): Promise<Platform> {
   const url = `http://127.0.0.1:${port}`
-  const things = new Things(design.things, design.prefix, file)
+  const things = new Things({ things: design.things, means: design.means ?? [] }, design.prefix, file)
   const app = fastify({ forceCloseConnections: true })
   await app.register(cookie)
   await app.register(formbody)
@@ -48,6 +52,7 @@ export async function startPlatform({ design, port, famiglia, secret, file }: Pl
     askFamiglia(famiglia, secret, { person, kind: thing.kind, ref: thing.ref }, actions)
   const visitor = signingIn(app, design.key, new SignIn(famiglia, design.key, secret, `${url}/sign-in/callback`))
   controlRoutes(app, design, things, secret, url)
+  paymentRoutes(app, design, things, secret, url)
   thingRoutes(app, design, things, visitor, ask)
   await app.listen({ host: '127.0.0.1', port })
   return { key: design.key, name: design.name, kinds: design.kinds, url, things, close: () => app.close() }
@@ -90,12 +95,12 @@ function controlRoutes(
   secret: string,
   url: string,
 ): void {
-  const fromFamiglia = (request: FastifyRequest) => sameText(request.headers.authorization ?? '', `Bearer ${secret}`)
+  const fromFamiglia = (request: FastifyRequest) => isFromFamiglia(request, secret)
   const told = (thing: Thing) => ({
     ref: thing.ref,
     kind: thing.kind,
     name: thing.name,
-    payment: thing.payment ?? null,
+    payment: tellMeans(things.findMeans(thing.payment)),
     inside: thing.inside ?? null,
     holds: things.holds(thing.ref),
   })
@@ -111,7 +116,14 @@ function controlRoutes(
     if (!fromFamiglia(request)) return reply.code(401).send({ error: 'not Famiglia' })
     const { refs, from, to } = request.body
     const found = refs.flatMap(ref => things.find(ref) ?? [])
-    return { currency: 'EUR', figures: found.map(thing => ({ ref: thing.ref, days: figuresOf(thing, from, to) })) }
+    return {
+      currency: 'EUR',
+      figures: found.map(thing => ({
+        ref: thing.ref,
+        monthly: thing.monthly ?? null,
+        days: figuresOf(thing, from, to),
+      })),
+    }
   })
   app.post<{ Body: { ref: string; code: string } }>('/control/confirmations', async (request, reply) => {
     if (!fromFamiglia(request)) return reply.code(401).send({ error: 'not Famiglia' })
@@ -263,9 +275,4 @@ function asJson(thing: Thing, may: Record<string, Answer>) {
 
 function wantsJson(request: FastifyRequest): boolean {
   return (request.headers.accept ?? '').includes('application/json')
-}
-
-function sameText(one: string, other: string): boolean {
-  const digest = (text: string) => createHash('sha256').update(text).digest()
-  return timingSafeEqual(digest(one), digest(other))
 }

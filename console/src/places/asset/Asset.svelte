@@ -107,7 +107,7 @@
       <div class="three">
         <section>
           <h2>Whose money</h2>
-          <p>{asset.payment ? `${acting.business?.name} pays: ${asset.payment}.` : 'It spends no money.'}</p>
+          <p>{asset.paidBy ? `Paid by ${asset.paidBy}.` : 'It spends no money.'}</p>
         </section>
         <section>
           <h2>On its platform</h2>
