@@ -4823,6 +4823,10 @@ export interface paths {
                         reason?: string;
                         /** @description Whether they may give access to others, where that is asked: no, unless said. */
                         mayGiveAccess?: boolean;
+                        /** @description `means/…`: what you pay with from then on, where your yes makes you pay. */
+                        means?: string;
+                        /** @description Whether who pays stays as it is, where the rest can be accepted without. */
+                        payerStays?: boolean;
                     };
                 };
             };
@@ -5341,6 +5345,460 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/means": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the business pays with: what it is charged for, and until when it is good */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: components["schemas"]["Means"][];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Put on record what was registered on the platform */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        opening: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            handle: string;
+                            said: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/means/openings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to add a means of payment: where on its platform it is registered */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        platform: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            id: string;
+                            /** @description The page of the platform on which it is registered. */
+                            shownAt: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/means/{means}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a means of payment off the record that pays for nothing */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    means: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/billing/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What “billing …” would do; nothing is sent or changed */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
+                        sentence: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillingPreview"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/billing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have somebody else pay for an ad account, or pay with something else */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
+                        sentence: string;
+                        note?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BillingDone"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/assets/{asset}/billing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who pays for an ad account now, and what is agreed for a day to come */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountPaying"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/assets/{asset}/billing/planned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Call off a change of who pays that is still to come: who pays goes on paying */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/money": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ad accounts with who pays, with what, who can spend and what was spent, for who sees the bills */
+        get: {
+            parameters: {
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Money"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -6682,7 +7140,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -6842,7 +7300,7 @@ export interface components {
             teams: string[];
             onlyTheirs: {
                 /** @enum {string} */
-                kind: "last admin" | "sole steward" | "sole holder" | "open proposal";
+                kind: "last admin" | "billing holder" | "sole steward" | "sole holder" | "open proposal";
                 about: string;
                 key: string;
                 must: boolean;
@@ -7146,6 +7604,12 @@ export interface components {
                 asks: string;
                 hint: string;
             } | null;
+            /** @description Where its yes changes who pays: who would, the platform on which who says yes chooses a means of payment (`means`), and whether that can stay as it is (`payerStays`). */
+            paying: {
+                by: string;
+                takesMeansOn: string | null;
+                canStay: boolean;
+            } | null;
             canBeSentAgain: boolean;
             canBePassedOn: boolean;
             /** @description What a yes brings along beside what it allows. */
@@ -7444,6 +7908,153 @@ export interface components {
             next: string | null;
             more: boolean;
         };
+        Means: {
+            handle: string;
+            name: string;
+            /** @description The last digits of its number; no more is known here. */
+            ending: string | null;
+            said: string;
+            platform: string;
+            platformName: string;
+            /** @description Its last day, in words. */
+            goodUntil: string | null;
+            /** @enum {string} */
+            state: "good" | "runs out soon" | "has run out";
+            /** Format: date-time */
+            registeredAt: string;
+            registeredBy: string;
+            paysFor: {
+                number: string;
+                name: string;
+            }[];
+        };
+        BillingPreview: {
+            sentence: string;
+            summary: string;
+            steps: {
+                what: string;
+                said: string;
+            }[];
+            staysOpenUntil: string | null;
+            proofIsFresh: boolean;
+            /** @description Who is told, by address. */
+            mails: string[];
+        };
+        BillingDone: {
+            sentence: string;
+            result: string;
+            /** @enum {string} */
+            outcome: "changed" | "planned" | "asked" | "same";
+            proposals: string[];
+        };
+        AccountPaying: {
+            number: string;
+            name: string;
+            /** @description As a sentence names it. */
+            text: string;
+            platform: string;
+            payer: {
+                number: string;
+                name: string;
+                isOwn: boolean;
+            };
+            /** @description The person who answers for it. */
+            answering: string;
+            /** @description What it is paid with, for who pays alone. */
+            means: string | null;
+            meansHandle: string | null;
+            goodUntil: string | null;
+            /** @enum {string|null} */
+            meansState: "good" | "runs out soon" | "has run out" | null;
+            /** Format: date-time */
+            since: string;
+            /** @description What is agreed for a day to come. */
+            planned: {
+                said: string;
+                /** Format: date-time */
+                at: string;
+                canCallOff: boolean;
+            } | null;
+            /**
+             * @description Whether you can have it paid otherwise, or ask for that.
+             * @enum {string|null}
+             */
+            canTakeOver: "at once" | "by asking" | null;
+        };
+        Money: {
+            currency: string;
+            /** @description The first day of the month that is under way. */
+            thisMonth: string;
+            lastMonth: string;
+            items: {
+                number: string;
+                name: string;
+                /** @description As a sentence names it. */
+                text: string;
+                platform: string;
+                platformName: string;
+                owner: {
+                    number: string;
+                    name: string;
+                    isOwn: boolean;
+                };
+                payer: {
+                    number: string;
+                    name: string;
+                    isOwn: boolean;
+                };
+                /** @description The person who answers for it. */
+                answering: string;
+                /** @description What it is paid with, for who pays alone. */
+                means: string | null;
+                meansHandle: string | null;
+                goodUntil: string | null;
+                /** @enum {string|null} */
+                meansState: "good" | "runs out soon" | "has run out" | null;
+                /** Format: date-time */
+                since: string;
+                /** @description What is agreed for a day to come. */
+                planned: {
+                    said: string;
+                    /** Format: date-time */
+                    at: string;
+                    canCallOff: boolean;
+                } | null;
+                /**
+                 * @description Whether you can have it paid otherwise, or ask for that.
+                 * @enum {string|null}
+                 */
+                canTakeOver: "at once" | "by asking" | null;
+                /** @description Who can spend, beside the owner’s admins; told of the business’s own accounts. */
+                spenders: {
+                    through: string;
+                    /** @enum {string} */
+                    form: "own" | "through" | "waiting";
+                    people: string[];
+                }[];
+                thisMonth: number | null;
+                lastMonth: number | null;
+                /** @description The most it may spend in a month. */
+                monthly: number | null;
+            }[];
+            /** @description Of all accounts that the business pays for. */
+            sums: {
+                accounts: number;
+                thisMonth: number;
+                lastMonth: number;
+            };
+            /** @description Who can spend on all of its own, as admin. */
+            admins: string[];
+            seats: {
+                members: number;
+                invited: number;
+                included: number;
+                words: string;
+            } | null;
+            noticeDays: number;
+            next: string | null;
+            more: boolean;
+        };
         FoundBusiness: {
             number: string;
             name: string;
@@ -7720,6 +8331,8 @@ export interface components {
                     wanted: string;
                 } | null;
             }[];
+            /** @description What is paid with and runs out soon, or has, for who sees to payments. */
+            means: components["schemas"]["Means"][];
             unfinished: {
                 personId: string;
                 person: string;

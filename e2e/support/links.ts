@@ -43,7 +43,7 @@ export function compare(who: Actor, manager: string): Promise<Schemas['AccountsC
 export function acceptLink(
   who: Actor,
   proposal: string,
-  body: { less?: string; reason?: string; mayGiveAccess?: boolean } = {},
+  body: { less?: string; reason?: string; mayGiveAccess?: boolean; means?: string; payerStays?: boolean } = {},
 ) {
   const params = { path: { ...at(who).path, proposal } }
   return answerOf(

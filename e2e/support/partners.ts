@@ -35,7 +35,11 @@ export function within<P extends Record<string, string>>(who: Actor, rest: P): {
   return { path: { ...at(who).path, ...rest } }
 }
 
-export function accept(who: Actor, proposal: string, body: { less?: string; reason?: string } = {}) {
+export function accept(
+  who: Actor,
+  proposal: string,
+  body: { less?: string; reason?: string; means?: string; payerStays?: boolean } = {},
+) {
   const params = within(who, { proposal })
   return answerOf(who.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params, body }))
 }

@@ -30,6 +30,7 @@ export const open: Readonly<Record<string, string>> = {
 const admin = 'standing.not-enough'
 const sentence = 'end priya@ondaverde.example on ad-account/summer-crossings'
 const link = 'link ad-account/summer-crossings under manager-account/x at run'
+const billing = 'billing ad-account/summer-crossings to priya@ondaverde.example with means/x'
 const own = { member: 'may' } as const
 const passkey = { challenge: someId, credential: { id: 'x' } }
 const evaluation = {
@@ -114,6 +115,16 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`DELETE ${at}/assets/{asset}/ties/{other}`]: { member: admin },
   [`POST ${at}/claims`]: { member: admin, body: { platform: 'marram', ref: 'MA-20555' } },
   [`POST ${at}/claims/{claim}/confirmation`]: { member: admin, body: { code: '123456', handle: 'taken' } },
+
+  [`GET ${at}/money`]: own,
+  [`GET ${at}/means`]: { member: admin },
+  [`POST ${at}/means/openings`]: { member: admin, body: { platform: 'marram' } },
+  [`POST ${at}/means`]: { member: admin, body: { opening: someId } },
+  [`DELETE ${at}/means/{means}`]: { member: admin },
+  [`POST ${at}/billing/preview`]: { member: 'asset.unknown', body: { sentence: billing } },
+  [`POST ${at}/billing`]: { member: 'asset.unknown', body: { sentence: billing } },
+  [`GET ${at}/assets/{asset}/billing`]: { member: 'asset.unknown' },
+  [`DELETE ${at}/assets/{asset}/billing/planned`]: { member: 'asset.unknown' },
 
   [`GET ${at}/bundles`]: own,
   [`POST ${at}/bundles`]: { member: admin, body: { handle: 'x', name: 'X', assets: [], kinds: ['page'] } },

@@ -26,6 +26,9 @@ import { LastUse } from './reach/last-use.ts'
 import { decisionRoutes } from './decisions/routes.ts'
 import { deskRoutes } from './desk/routes.ts'
 import { askRoutes } from './asks/routes.ts'
+import { billingRoutes } from './billing/routes.ts'
+import { stillAnswered } from './billing/stillAnswered.ts'
+import { switchAllDue, switchPayment } from './billing/switchPayment.ts'
 import { linkRoutes } from './links/routes.ts'
 import { bundles } from './bundles/records.ts'
 import { bundleRoutes } from './bundles/routes.ts'
@@ -33,7 +36,10 @@ import { gridRoutes } from './grid/routes.ts'
 import { leavingRoutes } from './leaving/routes.ts'
 import { adminRoutes } from './admins/routes.ts'
 import { means } from './means/records.ts'
+import { meansRoutes } from './means/routes.ts'
 import { memberRoutes } from './members/routes.ts'
+import { moneyRoutes } from './money/routes.ts'
+import { tellMeansRunningOut } from './notices/tellMeansRunningOut.ts'
 import { tellRunningOut } from './notices/tellRunningOut.ts'
 import { ownPurposes } from './purposes/records.ts'
 import { purposeRoutes } from './purposes/routes.ts'
@@ -99,6 +105,9 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   proposalRoutes,
   askRoutes,
   linkRoutes,
+  meansRoutes,
+  billingRoutes,
+  moneyRoutes,
   partnerRoutes,
   trustRoutes,
   gridRoutes,
@@ -150,7 +159,10 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     'look-for-what-is-due': async () => {
       await tendAllDue(kit, proposalKinds)()
       await tellRunningOut(kit)()
+      await tellMeansRunningOut(kit)()
+      await switchAllDue(kit)()
     },
+    'change-payment': switchPayment(kit),
     'tidy-up': tidyUp(kit.database),
   })
   await app.listen({ host: config.FAMIGLIA_HOST, port })
@@ -205,7 +217,10 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     database,
     secrets,
     publicUrl,
-    change: changeDoor(database, jobs, clock, [(change, news) => voidNoLongerGood(kit, proposalKinds)(change, news)]),
+    change: changeDoor(database, jobs, clock, [
+      (change, news) => stillAnswered(kit)(change, news),
+      (change, news) => voidNoLongerGood(kit, proposalKinds)(change, news),
+    ]),
     deciding,
     lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),

@@ -1,5 +1,6 @@
 import { adminAsk } from './admins/kind.ts'
 import { businessAsk } from './asks/kind.ts'
+import { billing } from './billing/kind.ts'
 import { chair } from './chair/kind.ts'
 import { invitation } from './invitations/kind.ts'
 import { link } from './links/kind.ts'
@@ -8,4 +9,4 @@ import { ownAsk } from './own-asks/kind.ts'
 import { registerOf } from './proposals/kind.ts'
 
 /** The one register of kinds of proposal: everything that takes the other side's yes. */
-export const proposalKinds = registerOf([invitation, chair, offer, ownAsk, businessAsk, link, adminAsk])
+export const proposalKinds = registerOf([invitation, chair, offer, ownAsk, businessAsk, link, billing, adminAsk])

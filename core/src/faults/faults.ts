@@ -74,6 +74,7 @@ export const faults = {
   'means.in-use': { status: 409, exit: 3, title: 'The means of payment is in use' },
   'means.needed': { status: 422, exit: 2, title: 'Say which means of payment' },
   'means.not-yet': { status: 409, exit: 3, title: 'The platform knows no means of payment yet' },
+  'means.refused': { status: 422, exit: 3, title: 'The platform refused the means of payment' },
   'means.run-out': { status: 422, exit: 3, title: 'The means of payment has run out by then' },
   'means.unknown': { status: 404, exit: 2, title: 'There is no such means of payment' },
   'opening.lapsed': { status: 410, exit: 3, title: 'The link is too old' },

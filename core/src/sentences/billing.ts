@@ -1,4 +1,4 @@
-import { printMoment, type Moment, type Temporal } from '../time/index.ts'
+import { printMoment, type Moment } from '../time/index.ts'
 import { printWhat, printWho } from './print.ts'
 import { Reader, Unreadable, type SentenceError } from './reader.ts'
 import type { What, Who } from './sentence.ts'

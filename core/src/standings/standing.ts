@@ -26,11 +26,12 @@ export type BusinessAct =
   | 'invite'
   | 'freeze'
   | 'deal-with-partners'
+  | 'see-to-payments'
 
 const open: readonly BusinessAct[] = ['see-people', 'see-assets']
 const allowed: Readonly<Record<Standing, readonly BusinessAct[]>> = {
   member: open,
-  finance: open,
+  finance: [...open, 'see-to-payments'],
   admin: [
     ...open,
     'see-history',
@@ -41,6 +42,7 @@ const allowed: Readonly<Record<Standing, readonly BusinessAct[]>> = {
     'invite',
     'freeze',
     'deal-with-partners',
+    'see-to-payments',
   ],
 }
 

@@ -43,6 +43,11 @@ export async function changePayer(
   )
 }
 
+/** The ad accounts that a business pays for, whoever owns them, by name. */
+export async function assetsPaidBy(manager: EntityManager, business: string): Promise<Asset[]> {
+  return manager.find(assets, { where: { payer: { id: business } }, order: { name: 'ASC' }, take: 2_000 })
+}
+
 /** The ad accounts for whose payment somebody answers in a business. */
 export async function assetsAnsweredFor(manager: EntityManager, business: string, person: string): Promise<Asset[]> {
   return manager.find(assets, { where: { payer: { id: business }, answering: { id: person } }, order: { name: 'ASC' } })

@@ -8,11 +8,12 @@ export interface Work {
   'send-mail': { mail: string }
   'tend-proposal': { proposal: string }
   'look-for-what-is-due': object
+  'change-payment': { change: string }
   'tidy-up': object
 }
 
 export type Queue = keyof Work
-const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'look-for-what-is-due', 'tidy-up']
+const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'look-for-what-is-due', 'change-payment', 'tidy-up']
 
 /** Seconds after which work that was begun counts as cut off, by a kill for instance, and is begun again. */
 const takesAtMost = 20

@@ -28,17 +28,33 @@ export async function changeBusiness(
   await manager.update(businesses, { id }, to)
 }
 
+interface Colleague {
+  readonly id: string
+  readonly name: string
+  readonly address: string
+}
+
 /** A business's admins who can act now, by name. */
-export async function adminsOf(
+export async function adminsOf(manager: EntityManager, business: string): Promise<Colleague[]> {
+  return standingIn(manager, business, ['admin'])
+}
+
+/** Who sees to a business's payments and can act now, by name: its finance people and admins. */
+export async function payingPeopleOf(manager: EntityManager, business: string): Promise<Colleague[]> {
+  return standingIn(manager, business, ['admin', 'finance'])
+}
+
+async function standingIn(
   manager: EntityManager,
   business: string,
-): Promise<{ id: string; name: string; address: string }[]> {
+  standings: readonly Standing[],
+): Promise<Colleague[]> {
   return manager.query(
     `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id
       JOIN person_address main ON main.person_id = person.id AND main.main
-     WHERE membership.business_id = $1 AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
+     WHERE membership.business_id = $1 AND membership.standing = ANY ($2) AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
        AND person.paused_at IS NULL ORDER BY person.name, person.id`,
-    [business],
+    [business, standings],
   )
 }
 

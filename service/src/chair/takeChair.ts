@@ -1,6 +1,7 @@
 import { kinds, sayList, type Tier } from '@famiglia/core'
 import { assetsOwned } from '../assets/queries.ts'
 import { between } from '../base/chain.ts'
+import { passAllAnswering } from '../billing/passAnswering.ts'
 import type { Change } from '../base/change.ts'
 import {
   adminsOf,
@@ -45,6 +46,12 @@ export async function takeChair(
     trustee,
     person,
     going.map(one => one.personId),
+  )
+  await passAllAnswering(
+    change,
+    business,
+    going.map(one => one.personId),
+    person,
   )
   for (const { personId } of going) await removeMembership(manager, business.id, personId)
   await changeBusiness(manager, business.id, { trusteeId: null })

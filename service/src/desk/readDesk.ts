@@ -16,6 +16,7 @@ import {
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { listMeans } from '../means/listMeans.ts'
 import { hasSecondStep } from '../people/queries.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { readLetters } from '../proposals/onDesk.ts'
@@ -98,8 +99,8 @@ export async function readDesk(kit: Kit, acting: Acting) {
   const admin = mayInBusiness(acting.standing, 'invite')
   const ask = async <T>(text: string, values: unknown[]): Promise<T[]> => kit.database.query(text, values)
   const forAdmins = async <T>(text: string, values: unknown[]) => (admin ? ask<T>(text, values) : [])
-  const [letters, unstaffedRows, endingRows, unfinishedRows, lapsedRows, aloneRows, holes, between] = await Promise.all(
-    [
+  const [letters, unstaffedRows, endingRows, unfinishedRows, lapsedRows, aloneRows, holes, between, means] =
+    await Promise.all([
       readLetters(kit, proposalKinds, acting),
       forAdmins<GivenRow>(unstaffed, [acting.id, at]),
       ask<EndingRow>(ending, [acting.id, at, now.add({ hours: soonDays * 24 }).toString(), admin, acting.live.person]),
@@ -108,12 +109,13 @@ export async function readDesk(kit: Kit, acting: Acting) {
       forAdmins<{ kind: Kind; handle: string }>(alone, [acting.id]),
       admin ? readinessHoles(kit, acting) : [],
       admin ? partnerHoles(kit, acting) : [],
-    ],
-  )
+      mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
+    ])
   return {
     ...letters,
     ending: endingRows.map(row => ({ ...row, ...longer(row, acting) })),
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGrant(row, null, acting.zone) })),
+    means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
     holes: [...between, ...holes],
     lapsed: lapsedRows,

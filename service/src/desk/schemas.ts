@@ -1,5 +1,6 @@
 import { soonDays } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
+import { meansOut } from '../means/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
@@ -53,6 +54,9 @@ export const desk = object({
   ending: array(ending)
     .required()
     .meta({ description: `Ends within ${soonDays} days.` }),
+  means: array(meansOut)
+    .required()
+    .meta({ description: 'What is paid with and runs out soon, or has, for who sees to payments.' }),
   unfinished: array(unfinished).required(),
   holes: array(readinessOut).required().meta({ description: 'Given for a purpose, and not enough for it.' }),
   unstaffed: array(

@@ -7,7 +7,7 @@ import { actorOf } from '../base/session.ts'
 import { addPerson, findPersonByAddress, type KnownPerson } from '../people/queries.ts'
 import { makeVoid } from '../proposals/answer.ts'
 import { gatherProposal } from '../proposals/gather.ts'
-import type { ProposalParts, Register } from '../proposals/kind.ts'
+import { nothingSaidOfPaying, type ProposalParts, type Register } from '../proposals/kind.ts'
 import { closeProposal, findProposal, type Proposal } from '../proposals/queries.ts'
 import { takeStep } from '../proposals/step.ts'
 import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
@@ -140,7 +140,15 @@ async function acceptNow(
   const why = await kind.whyVoid(kit, change.manager, parts)
   if (why) return makeVoid(change, kind, parts, why)
   await closeProposal(change, id, { state: 'accepted', reason: null, by: person.id })
-  const answer = { acting: null, person, things: parts.things, isLess: false, reason: null, keeping }
+  const answer = {
+    acting: null,
+    person,
+    things: parts.things,
+    isLess: false,
+    reason: null,
+    paying: nothingSaidOfPaying,
+    keeping,
+  }
   await kind.accept(kit, change, parts, answer)
   return parts
 }

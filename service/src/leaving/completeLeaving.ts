@@ -3,6 +3,7 @@ import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { requireForAdmins, tellAdmins } from '../admins/tellAdmins.ts'
+import { passAnswering } from '../billing/passAnswering.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { getMember } from '../businesses/getMember.ts'
 import { changeMembership, worksSomewhere } from '../businesses/queries.ts'
@@ -109,6 +110,10 @@ async function takeOver(
       data: { before: successor.standing, after: 'admin' },
     })
     return `${successor.name} is admin`
+  }
+  if (only.kind === 'billing holder') {
+    await passAnswering(kit, change, acting, person, successor, only.key)
+    return `${successor.name} answers for what is paid for ${only.about}`
   }
   if (only.kind === 'open proposal') {
     await takeOverProposal(kit, change, only, successor)

@@ -123,7 +123,8 @@ test('the last admin goes only when another is made, by a second step and with a
     code: 'leaving.successor-needed',
     pointer: '/successors/admin',
   })
-  const chosen = [{ key: 'admin', address: wren.email }]
+  const chosen = before.onlyTheirs.filter(only => only.must).map(({ key }) => ({ key, address: wren.email }))
+  expect(chosen.map(one => one.key)).toEqual(['admin', expect.stringMatching(/^billing\/A-/)])
   expect(await problemOf(offboard(agnese.email, chosen))).toMatchObject({ code: 'admin.reason' })
   await scene.sql(`UPDATE session SET proven_by = 'password' WHERE ended_at IS NULL`)
   expect(await problemOf(offboard(agnese.email, chosen, { reason: 'I go to sea.' }))).toMatchObject({

@@ -12,7 +12,7 @@ import {
   type AccessFacts,
 } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
-import { assetsById, type Asset } from '../assets/queries.ts'
+import { assetsAnsweredFor, assetsById, type Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf, findMembership } from '../businesses/queries.ts'
@@ -28,7 +28,7 @@ import { teamsOfPerson } from '../teams/queries.ts'
 
 /** Something that only the person about to go holds, so that somebody has to take it over. */
 export interface OnlyTheirs {
-  readonly kind: 'last admin' | 'sole steward' | 'open proposal' | 'sole holder'
+  readonly kind: 'last admin' | 'billing holder' | 'sole steward' | 'open proposal' | 'sole holder'
   readonly about: string
   /** What a successor is chosen for. */
   readonly key: string
@@ -139,6 +139,8 @@ async function onlyTheirs(
   const admins = (await adminsOf(manager, acting.id)).map(admin => admin.id)
   if (standing === 'admin' && !leavesAnAdmin(admins, person))
     found.push({ kind: 'last admin', about: acting.name, key: 'admin', must: true })
+  for (const asset of await assetsAnsweredFor(manager, acting.id, person))
+    found.push({ kind: 'billing holder', about: asset.name, key: `billing/${asset.number}`, must: true })
   const now = kit.clock.now()
   for (const { asset, facts } of reached) {
     const own = reachOf(facts, now).paths.filter(

@@ -27,7 +27,7 @@ const leavingOut = object({
   teams: array(string().required()).required(),
   onlyTheirs: array(
     object({
-      kind: string().oneOf(['last admin', 'sole steward', 'sole holder', 'open proposal']).required(),
+      kind: string().oneOf(['last admin', 'billing holder', 'sole steward', 'sole holder', 'open proposal']).required(),
       about: string().required(),
       key: string().required(),
       must: boolean().required(),

@@ -23,7 +23,18 @@ import { whyNoLongerGood } from '../proposals/stillGood.ts'
 import { holderOfLinks, keepLink } from './keepLink.ts'
 import { linkLetter } from './letters.ts'
 import { readLinkProposals } from './records.ts'
-import { gathererOf, isKnown, knows, nameOfOther, ownerOf, ownOfLink, sayAsKnown, sayWhole } from './sayLink.ts'
+import { payFromThen, sayPaysAsNow } from './paying.ts'
+import {
+  gathererOf,
+  isKnown,
+  knows,
+  nameOfOther,
+  ownerOf,
+  ownOfLink,
+  sayAsKnown,
+  sayWhole,
+  sayWouldPay,
+} from './sayLink.ts'
 import { reachesManager } from './whoReaches.ts'
 
 /** Accounts are to hang under a manager account: asked for from above, or offered from below. */
@@ -40,7 +51,8 @@ export const link: ProposalKind = {
 
   readOwn: readLinkProposals,
   name: parts => `the request to link under ${ownOfLink(parts).under.name}`,
-  said: (parts, side) => (side === 'received' ? sayWhole(parts) : sayAsKnown(parts, parts.things)),
+  said: (parts, side) =>
+    `${side === 'received' ? sayWhole(parts) : sayAsKnown(parts, parts.things)}${sayWouldPay(parts)}`,
   // Said of what a yes gives: who asked reaches it from then on, and reads its name.
   sayThings: (parts, things) => sayLinks(things, ownOfLink(parts).under.name, parts.business.zone),
   hidesThings: (parts, side) => side === 'sent' && parts.things.some(thing => !knows(parts, thing)),
@@ -61,6 +73,17 @@ export const link: ProposalKind = {
           hint: `With yes, stewards of ${ownOfLink(parts).under.name} could let more people and businesses in, up to this, without asking you. You see each of them, and can end each.`,
         }
       : null,
+  paying: parts => {
+    const { paid } = ownOfLink(parts)
+    const isTheirs = paid?.payer.id === parts.partner!.id
+    return (
+      paid && {
+        by: paid.payer.name,
+        takesMeansOn: isTheirs ? (parts.things[0]?.target.assets[0]?.platform ?? null) : null,
+        canStay: true,
+      }
+    )
+  },
   beforehand: async (kit, manager, parts, _register, side) => {
     // Who asks by number alone is told nothing of whom they ask.
     if (side === 'sent') return []
@@ -77,13 +100,22 @@ export const link: ProposalKind = {
             : 'You can put more of your people on it, never above this.',
         ],
       },
-      { head: 'What would change', items: [sayWhatChanges(parts)] },
+      { head: 'What would change', items: [sayWhatChanges(parts), ...sayWhoWouldPay(parts)] },
       ...(await sayAlready(kit, parts)),
     ]
   },
   afterwards: (parts, side) => {
-    const owner = side === 'received' || isKnown(parts) ? ownerOf(parts).name : 'The owner'
-    return `${gathererOf(parts).name} puts its own people on it, up to this. ${owner} pays, as now; no seat is taken.`
+    const { paid } = ownOfLink(parts)
+    const isTold = side === 'received' || isKnown(parts)
+    const accounts = parts.things.flatMap(({ target }) => target.assets)
+    const pays = paid
+      ? `${paid.payer.name} pays from then on.`
+      : isTold
+        ? sayPaysAsNow(accounts, 'now')
+        : 'Who pays does not change.'
+    return [`${gathererOf(parts).name} puts its own people on it, up to this.`, pays, 'No seat is taken.']
+      .filter(Boolean)
+      .join(' ')
   },
   shown: () => ({ standing: 'member', contact: null, takesChair: false }),
   partnerIsKnown: isKnown,
@@ -112,7 +144,7 @@ export const link: ProposalKind = {
       : parts.things
     return { things: asOwners, assertWhole: () => undefined }
   },
-  accept: async (kit, change, parts, { acting, things, person }) => {
+  accept: async (kit, change, parts, { acting, things, person, paying }) => {
     const { business, sender, proposal } = parts
     const { under, fromAbove } = ownOfLink(parts)
     const holder = await holderOfLinks(change.manager, under)
@@ -133,7 +165,9 @@ export const link: ProposalKind = {
         await keepLink(change, given, under, thing)
       }
     }
-    return `Linked: ${sayLinks(things, under.name, acting!.zone)}.${sayMark(parts, things)}`
+    const { paid } = ownOfLink(parts)
+    const pays = paid ? await payFromThen(kit, change, person, acting!, paid, things, paying) : ''
+    return `Linked: ${sayLinks(things, under.name, acting!.zone)}.${sayMark(parts, things)}${pays}`
   },
 
   letters: {
@@ -179,6 +213,15 @@ function assertNotOver({ target, terms }: ProposedThing, now: Instant): void {
 function sayWhatChanges(parts: ProposalParts): string {
   const { under } = ownOfLink(parts)
   return `Anyone who reaches ${under.name} reaches ${sayList(parts.things.map(({ target }) => target.name))}, now and later. Nobody of ${ownerOf(parts).name} loses anything.`
+}
+
+function sayWhoWouldPay(parts: ProposalParts): string[] {
+  const { paid } = ownOfLink(parts)
+  if (!paid) return []
+  const before = [...new Set(parts.things.flatMap(({ target }) => target.assets.flatMap(one => one.payer?.name ?? [])))]
+  return [
+    `${sayList(before)} ${before.length > 1 ? 'pay' : 'pays'} now; ${paid.payer.name} would pay from its beginning on.`,
+  ]
 }
 
 /** What was asked separately and is not given is said. */

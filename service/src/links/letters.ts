@@ -63,9 +63,8 @@ export function linkChangedLetter(
   }
 }
 
-function factsOfLinks({ things, business, partner, ...rest }: ProposalParts): [string, string][] {
-  const { fromAbove, under } = ownOfLink(rest)
-  const owner = fromAbove ? partner! : business
+function factsOfLinks({ things, business, ...rest }: ProposalParts): [string, string][] {
+  const { fromAbove, under, paid } = ownOfLink(rest)
   const levels = [...new Set(things.map(({ target, terms }) => describe(target.kind!, terms)))]
   const until = [
     ...new Set(things.map(({ terms }) => (terms.until ? sayEnd(terms.until, business.zone) : 'no end is set'))),
@@ -75,13 +74,16 @@ function factsOfLinks({ things, business, partner, ...rest }: ProposalParts): [s
     ['Under', `${under.name} (${under.number})`],
     ...levels.map((said): [string, string] => ['Allows', said]),
     ['Until', sayList(until)],
-    ['Who pays', `${owner.name}, as now`],
+    ['Who pays', paid ? `${paid.payer.name} from then on, with your yes` : payersOf(things)],
     [
       'Give access to others',
       asksMark ? (fromAbove ? 'is asked for; your yes says separately whether they may' : 'is offered') : 'no',
     ],
   ]
 }
+
+const payersOf = (things: ProposalParts['things']) =>
+  `${sayList([...new Set(things.flatMap(({ target }) => target.assets.flatMap(({ payer }) => payer?.name ?? [])))])}, as now`
 
 function describe(kind: Kind, terms: Terms): string {
   const { may, hidden } = describeLevel(kind, linkLevel(kind, { ...terms, mayPassOn: false }))

@@ -103,18 +103,10 @@ export function assertLinkable({ kind }: Asset, name: string): void {
   )
 }
 
-/** What a sentence may not say yet, or not of several accounts at once. */
-export function assertSayable({ label, paidBy, accounts }: LinkSentence): void {
+/** What a sentence may not say of several accounts at once. */
+export function assertSayable({ label, accounts }: LinkSentence): void {
   if (label !== null && accounts.length > 1)
     throw new Problem('request.invalid', '“as” names one account: link them one by one to name each.', {
       pointer: '/sentence',
     })
-  if (paidBy)
-    throw new Problem(
-      'request.invalid',
-      'Who pays cannot be changed by a link yet. Leave out “paid by”: nothing changes then.',
-      {
-        pointer: '/sentence',
-      },
-    )
 }

@@ -18,6 +18,7 @@ import { targetOfAsset, type Target } from '../reach/targets.ts'
 import { assertFits } from './fit.ts'
 import { linkBetween } from './keepLink.ts'
 import type { Named } from './named.ts'
+import { planPaying, type PaidFromThen } from './paying.ts'
 
 /** What is asked of one owner. */
 export interface Asked {
@@ -38,6 +39,8 @@ export interface PlannedLink {
   /** Own accounts offered to another business's manager account. */
   readonly offered: readonly PlannedThing[]
   readonly asked: readonly Asked[]
+  /** Who pays from then on; null where that does not change. */
+  readonly paid: PaidFromThen | null
   readonly takesProof: boolean
 }
 
@@ -72,13 +75,16 @@ export async function planLink(
   const planned = await planOwn(kit, manager, acting, sentence, { under: under!, own, terms })
   const split = isMine ? { atOnce: planned, offered: [] } : splitByYes(planned)
   const marked = planned.some(thing => thing.mayPassOn && !thing.grant?.mayPassOn)
+  const gatherer = await getBusiness(manager, under!.businessId)
+  const paid = await planPaying(kit, manager, acting, sentence, { gatherer, accounts, known: named.known, terms })
   return {
     under: under!,
-    gatherer: await getBusiness(manager, under!.businessId),
+    gatherer,
     terms,
+    paid,
     ...split,
     asked: await planAsks(kit, manager, acting, sentence, { under: under!, others, terms, known: named.known }),
-    takesProof: marked || split.offered.length > 0 || planned.some(thing => thing.takesProof),
+    takesProof: paid !== null || marked || split.offered.length > 0 || planned.some(thing => thing.takesProof),
   }
 }
 

@@ -1,4 +1,14 @@
-import { isFreshProof, lapseOf, linkLevel, printLinking, sayCount, sayEnd, sayInstant, sayList } from '@famiglia/core'
+import {
+  isFreshProof,
+  lapseOf,
+  linkLevel,
+  printLinking,
+  sayCount,
+  sayEnd,
+  sayInstant,
+  sayList,
+  sayMeans,
+} from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf, type Business } from '../businesses/queries.ts'
@@ -6,6 +16,7 @@ import { sayLinks, tellAsset, type AssetInWords } from '../grants/tellThings.ts'
 import { assertSayable, findNamed, readLinking, type Named } from './named.ts'
 import { planLink, type PlannedLink } from './planLink.ts'
 import { givenByMark } from './keepLink.ts'
+import { sayPaysAsNow } from './paying.ts'
 import { planUnlink, sayLost, type PlannedUnlink } from './unlink.ts'
 import { reachesManager } from './whoReaches.ts'
 
@@ -68,7 +79,10 @@ async function previewUnlink(kit: Kit, acting: Acting, plan: PlannedUnlink): Pro
     ),
     notes: [
       below.length > 0 ? `With it ends what was given there: to ${sayList(below)}.` : '',
-      `${owner.name} pays, as before.`,
+      sayPaysAsNow(
+        links.map(({ account }) => account),
+        'before',
+      ),
       'It ends in the same moment, everywhere. Access in other ways stays.',
     ].filter(Boolean),
     staysOpenUntil: null,
@@ -119,7 +133,8 @@ async function previewLink(kit: Kit, acting: Acting, plan: PlannedLink, named: N
       marked
         ? `Stewards of ${under.name} may give others access there, up to this; the owner sees and can end each.`
         : `Nobody of ${gatherer.name} may give access to others there.`,
-      'The owner of each account pays, as now. It takes no seat.',
+      sayPaying(plan, named),
+      'It takes no seat.',
       ...(await sayMarkTaken(kit, plan)),
     ].filter(Boolean),
     staysOpenUntil: waits ? sayInstant(lapseOf(kit.clock.now(), acting.proposalDays), acting.zone) : null,
@@ -133,6 +148,19 @@ async function previewLink(kit: Kit, acting: Acting, plan: PlannedLink, named: N
       ...(waits ? [{ to: acting.live.address, about: 'that it was sent' }] : []),
     ],
   }
+}
+
+/** Of accounts that are asked for by their numbers alone it is not told who pays. */
+function sayPaying({ paid, atOnce, offered, asked, terms }: PlannedLink, { known }: Named): string {
+  if (paid) {
+    const means = paid.means ? `, ${sayMeans(paid.means)}` : ', with what they choose'
+    const yes = offered.length + asked.length > 0 ? ' The other side has to agree to that in the same answer.' : ''
+    return `${paid.payer.name} pays from ${terms.from ? 'its beginning' : 'then'} on${means}.${yes}`
+  }
+  const things = [...atOnce, ...offered, ...asked.flatMap(one => one.things)]
+  const accounts = things.flatMap(({ target }) => target.assets)
+  const isTold = atOnce.length + offered.length > 0 || accounts.every(account => known.includes(account.id))
+  return isTold ? sayPaysAsNow(accounts, 'now') : 'Who pays does not change.'
 }
 
 /** What the manager’s people gave on the strength of “may give access” falls with it, and is told before. */

@@ -21,6 +21,11 @@ export function sayAsKnown(parts: ProposalParts, things: readonly ProposedThing[
 
 export const sayWhole = (parts: ProposalParts) =>
   sayLinks(parts.things, ownOfLink(parts).under.name, parts.business.zone)
+/** `; paid by Gullwright & Moss`, where that would change. */
+export function sayWouldPay(parts: ProposalParts): string {
+  const { paid } = ownOfLink(parts)
+  return paid ? `; paid by ${paid.payer.name}` : ''
+}
 export const nameOfOther = (parts: ProposalParts) => (isKnown(parts) ? parts.partner!.name : 'the owner')
 export const isKnown = (parts: ProposalParts) =>
   ownOfLink(parts).toNamed || parts.proposal.state === 'accepted' || parts.proposal.state === 'declined'

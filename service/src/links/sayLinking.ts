@@ -5,10 +5,12 @@ import type { Once } from '../base/once.ts'
 import { changeFor, type Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { sayLinks } from '../grants/tellThings.ts'
+import { nothingSaidOfPaying } from '../proposals/kind.ts'
 import { linkChangedLetter } from './letters.ts'
 import type { Linked } from './linked.ts'
 import { keepLink } from './keepLink.ts'
 import { assertSayable, findNamed, readLinking, type Named } from './named.ts'
+import { payFromThen } from './paying.ts'
 import { planLink, type PlannedLink } from './planLink.ts'
 import { keepLabel } from './records.ts'
 import { sayAsKnown } from './sayLink.ts'
@@ -38,9 +40,21 @@ async function linkIn(
   const text = printLinking(sentence)
   const plan = await planLink(kit, change.manager, acting, sentence, named)
   if (plan.takesProof)
-    change.requireFreshProof('This raises what a manager account can do, so it needs you to confirm it’s you.')
-  const sending = { note, text, letterWaits: kit.config.FAMIGLIA_LETTER_WAITS_SECONDS, under: plan.under }
+    change.requireFreshProof(
+      plan.paid
+        ? 'Changing who pays needs you to confirm it’s you.'
+        : 'This raises what a manager account can do, so it needs you to confirm it’s you.',
+    )
+  const { under, paid } = plan
+  const { person, name, address } = acting.live
+  const sending = { note, text, letterWaits: kit.config.FAMIGLIA_LETTER_WAITS_SECONDS, under, paid }
   const results = [...(await linkAtOnce(change, acting, plan, text))]
+  if (paid && plan.atOnce.length > 0)
+    results.push(
+      (
+        await payFromThen(kit, change, { id: person, name, address }, acting, paid, plan.atOnce, nothingSaidOfPaying)
+      ).trim(),
+    )
   const proposals: string[] = []
   if (plan.offered.length > 0) {
     const offering = { to: plan.gatherer, fromAbove: false, toNamed: true, known: [], things: plan.offered }
@@ -60,7 +74,7 @@ async function linkIn(
   const isSame = plan.atOnce.every(thing => thing.change === 'same')
   return {
     sentence: text,
-    result: results.join(' '),
+    result: results.filter(Boolean).join(' '),
     outcome: plan.offered.length > 0 ? 'offered' : plan.asked.length > 0 ? 'asked' : isSame ? 'same' : outcomeOf(plan),
     proposals,
   }

@@ -9,6 +9,7 @@ import { changeProposal, isOpen, openProposal, openProposals, putItem, type Prop
 import type { Asset } from '../assets/queries.ts'
 import { link } from './kind.ts'
 import { linkLetter, sentLetter } from './letters.ts'
+import type { PaidFromThen } from './paying.ts'
 import { keepLinkProposal, readLinkProposals } from './records.ts'
 
 export interface LinkToSend {
@@ -18,6 +19,7 @@ export interface LinkToSend {
   readonly fromAbove: boolean
   readonly toNamed: boolean
   readonly known: readonly string[]
+  readonly paid: PaidFromThen | null
   readonly things: readonly Omit<ProposedThing, 'item'>[]
   readonly text: string
   readonly note: string | null

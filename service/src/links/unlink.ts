@@ -13,6 +13,7 @@ import { grantsBelow, type GrantBelow } from '../reach/below.ts'
 import { linkChangedLetter } from './letters.ts'
 import { endLink, linkBetween } from './keepLink.ts'
 import { findNamed, type Named } from './named.ts'
+import { sayPaysAsNow } from './paying.ts'
 import type { Linked } from './linked.ts'
 import { whoLoses } from './whoReaches.ts'
 
@@ -48,6 +49,10 @@ export function unlink(kit: Kit) {
           await endLink(change, { giver, person }, { link, under, why })
         }
         const names = sayList(plan.links.map(({ account }) => account.name))
+        const pays = sayPaysAsNow(
+          plan.links.map(({ account }) => account),
+          'before',
+        )
         const others = plan.owner.id === acting.id ? plan.gatherer : plan.owner
         if (others.id !== acting.id)
           for (const admin of await adminsOf(change.manager, others.id))
@@ -61,7 +66,7 @@ export function unlink(kit: Kit) {
             )
         return {
           sentence: text,
-          result: `Unlinked: ${names} from ${under.name}. ${sayLost(plan)}`,
+          result: `Unlinked: ${names} from ${under.name}. ${sayLost(plan)} ${pays}`.trim(),
           outcome: 'unlinked' as const,
           proposals: [],
         }

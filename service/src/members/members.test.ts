@@ -157,5 +157,11 @@ test('the last admin is not offboarded without a successor in the chair', async 
       }),
     )
   expect(await problemOf(see([]))).toMatchObject({ code: 'leaving.successor-needed' })
-  expect((await see([{ key: 'admin', address: scene.tomasz.email }])).takenOver).toEqual(['Tomasz Oyelaran is admin'])
+  const leaving = on(scene.agnese, scene.agnese.email)
+  const review = await answerOf(agnese.client.GET('/v1/businesses/{business}/people/{person}/leaving', leaving))
+  const must = review.onlyTheirs.filter(only => only.must).map(({ key }) => ({ key, address: scene.tomasz.email }))
+  expect((await see(must)).takenOver).toEqual([
+    'Tomasz Oyelaran is admin',
+    ...must.slice(1).map(() => expect.stringContaining('Tomasz Oyelaran answers for what is paid for')),
+  ])
 })

@@ -61,7 +61,8 @@ export async function lookUpNamed(kit: Kit, acting: Acting, sentence: Sentence):
     }
 }
 
-async function findTraced(kit: Kit, acting: Acting, number: BusinessNumber): Promise<Business> {
+/** The business of a number, for who may deal with partners: one that is new to the acting business is looked up, with a trace. */
+export async function findTraced(kit: Kit, acting: Acting, number: BusinessNumber): Promise<Business> {
   const found = await findBusinessNumbered(kit.database.manager, number)
   if (found && (await isPartner(kit.database.manager, acting.id, found.id))) return found
   await leaveTrace(kit, acting, number, found)

@@ -5,7 +5,7 @@ import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { between } from '../base/chain.ts'
 import { gatherProposal } from './gather.ts'
-import type { ProposalKind, ProposalParts, ProposedThing, Register } from './kind.ts'
+import type { PayingSaid, ProposalKind, ProposalParts, ProposedThing, Register } from './kind.ts'
 import { lessOf } from './lessOf.ts'
 import { sayThingsOf } from './sayThingsOf.ts'
 import { closeProposal, findProposal, noteGranted, putItem, type Proposal } from './queries.ts'
@@ -22,6 +22,7 @@ export interface AnswerGiven {
   readonly reason: string | null
   /** The answer to what its kind asks separately. */
   readonly mayGiveAccess: boolean
+  readonly paying: PayingSaid
 }
 
 /** What is asked separately is no, unless it is answered. */
@@ -39,7 +40,11 @@ interface ToAnswer {
  * granted instead, never more (`proposal.more-than-asked`). Where who sent it could not send it now: `proposal.void`.
  */
 export function acceptProposal(kit: Kit, kinds: Register) {
-  return async (acting: Acting, id: string, { less, reason, mayGiveAccess }: AnswerGiven): Promise<Answered> => {
+  return async (
+    acting: Acting,
+    id: string,
+    { less, reason, mayGiveAccess, paying }: AnswerGiven,
+  ): Promise<Answered> => {
     const outcome = await changeFor(kit, acting, async (change): Promise<Answered | { void: Problem }> => {
       const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
       const { proposal, business } = parts
@@ -61,7 +66,7 @@ export function acceptProposal(kit: Kit, kinds: Register) {
         if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
         else await putItem(change, id, thing, thing.terms)
       const person = { id: acting.live.person, name: acting.live.name, address: acting.live.address }
-      const answer = { acting, person, things, isLess, reason, keeping: null }
+      const answer = { acting, person, things, isLess, reason, paying, keeping: null }
       const result = await kind.accept(kit, change, parts, answer)
       change.record({
         ...chainsOf(kind, parts),

@@ -1,7 +1,16 @@
 import { levelOf, stateAt, type Figure, type Instant, type ProposalState, type Standing } from '@famiglia/core'
 import type { Business } from '../businesses/queries.ts'
 import { tellAsset, type AssetInWords } from '../grants/tellThings.ts'
-import type { Beforehand, ProposalKind, ProposalParts, ProposedThing, Question, Register, Side } from './kind.ts'
+import type {
+  Beforehand,
+  PayingAsked,
+  ProposalKind,
+  ProposalParts,
+  ProposedThing,
+  Question,
+  Register,
+  Side,
+} from './kind.ts'
 import { sayThingsOf } from './sayThingsOf.ts'
 import { grantedTerms, timesOf } from './queries.ts'
 
@@ -27,6 +36,7 @@ export interface ProposalInWords {
   readonly yes: ProposalKind['yes']
   /** What its yes answers separately, and no unless said; null where nothing. */
   readonly question: Question | null
+  readonly paying: PayingAsked | null
   readonly canBeSentAgain: boolean
   readonly canBePassedOn: boolean
   readonly afterwards: string | null
@@ -89,6 +99,7 @@ export function describeProposal(
     answeredBy: kind.answeredBy,
     yes: kind.yes,
     question: kind.question?.(parts) ?? null,
+    paying: kind.paying?.(parts) ?? null,
     canBeSentAgain: kind.canBeSentAgain,
     canBePassedOn: kind.canBePassedOn,
     afterwards: kind.afterwards(parts, side),

@@ -13,6 +13,7 @@ import {
 } from '../../../e2e/support/partners.ts'
 import { at, giveStanding, join, problemOf, withSecondStep, type Actor } from '../../../e2e/support/scene.ts'
 import { makeManager, sayLink } from '../../../e2e/support/links.ts'
+import { sayBilling } from '../../../e2e/support/money.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { tendAllDue } from './life.ts'
 
@@ -68,6 +69,10 @@ const open: Record<string, () => Promise<Opened>> = {
     )
     return { proposal: proposals[0]!, sender: callum, answerer: agnese }
   },
+  billing: async () => {
+    const { proposals } = await sayBilling(agnese, `billing ${winter} to ${callum.business}`)
+    return { proposal: proposals[0]!, sender: agnese, answerer: callum }
+  },
   chair: async () => {
     const body = { name: `Tide House ${++opened}`, town: 'Porto Verano', zone: 'Europe/Lisbon' }
     const { number } = await answerOf(
@@ -106,7 +111,7 @@ function answer(kind: string, who: Actor, proposal: string, yes: boolean) {
     : answerOf(
         who.client.POST(`/v1/businesses/{business}/proposals/{proposal}/${what}`, {
           params: within(who, { proposal }),
-          body: {},
+          body: kind === 'billing' && yes ? { means: 'means/office-card' } : {},
         }),
       )
 }
@@ -200,6 +205,12 @@ async function undone(kind: string, sender: Actor, answerer: Actor): Promise<voi
       `UPDATE membership SET standing = 'member' FROM person_address a WHERE a.person_id = membership.person_id AND a.address = $1`,
       [egil.email],
     )
+  if (kind === 'billing') {
+    await scene.sql(`UPDATE billing_change SET state = 'cancelled' WHERE state IN ('planned', 'asking')`)
+    await scene.sql(
+      `UPDATE asset SET payer_id = business_id, answering_id = brought_in_by, means_id = NULL WHERE handle = 'winter-freight'`,
+    )
+  }
   if (kind === 'business-ask' || kind === 'link')
     await scene.say(admin, `end ${sender.business}`).catch(() => undefined)
 }

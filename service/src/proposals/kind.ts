@@ -46,6 +46,7 @@ export interface Answer {
   /** Whether that is less than was proposed. */
   readonly isLess: boolean
   readonly reason: string | null
+  readonly paying: PayingSaid
   /** What is left to who held the business in trust, where it is taken over. */
   readonly keeping: Tier | null
 }
@@ -55,6 +56,26 @@ export interface Question {
   readonly asks: string
   readonly hint: string
 }
+
+/** A yes that changes who pays too. */
+export interface PayingAsked {
+  /** The business that would pay. */
+  readonly by: string
+  /** The platform on which who says yes chooses a means of payment; null where the other side has chosen. */
+  readonly takesMeansOn: string | null
+  /** Whether a yes can leave it as it is. */
+  readonly canStay: boolean
+}
+
+/** What a yes says of it. */
+export interface PayingSaid {
+  /** The handle of the means of payment chosen. */
+  readonly means: string | null
+  /** Whether who pays stays as it is. */
+  readonly stays: boolean
+}
+
+export const nothingSaidOfPaying: PayingSaid = { means: null, stays: false }
 
 /** Something to know before a yes: each item stands for itself. */
 export interface Beforehand {
@@ -85,6 +106,8 @@ export interface ProposalKind {
   /** Whether it can be sent again, and its link passed on by other means than the letter. */
   readonly canBeSentAgain: boolean
   readonly canBePassedOn: boolean
+  /** Whether the finance people of a business see to it too, beside its admins. */
+  readonly forFinance?: true
   /** Who answers it: whose address it is bound to, the admins of another business, or colleagues of who sent it. */
   readonly answeredBy: 'address' | 'business' | 'colleagues'
 
@@ -102,6 +125,8 @@ export interface ProposalKind {
   levelOn?(kind: Kind, thing: ProposedThing): Level
   /** What its yes has to say separately; null where nothing. */
   question?(parts: ProposalParts): Question | null
+  /** What its yes says of who pays from then on; null where nothing changes in that. */
+  paying?(parts: ProposalParts): PayingAsked | null
   /** One sentence of who wants what from whom, as it is read on the side that sent it and on the one that answers. */
   outset(parts: ProposalParts, side: Side): string
   /** Whom and what that sentence can name of this kind's own, beside what every proposal has. */

@@ -1,4 +1,5 @@
 import { mayInBusiness } from '@famiglia/core'
+import { Brackets } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { cutPage, readCursor } from '../base/page.ts'
@@ -7,6 +8,7 @@ import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { findPersonByAddress } from '../people/queries.ts'
 import { describeProposal, type ProposalInWords } from './describe.ts'
 import { gatherProposals } from './gather.ts'
+import { kindsToBusiness } from './mayAnswer.ts'
 import type { Register } from './kind.ts'
 import { proposals, type Proposal } from './records.ts'
 
@@ -25,7 +27,9 @@ export async function listProposals(
   acting: Acting,
   { limit, after, state, side }: Listed,
 ): Promise<{ items: ProposalInWords[]; next: string | null }> {
-  if (side === 'received') requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
+  const forUs = kindsToBusiness(kinds, acting.standing)
+  if (side === 'received' && forUs.length === 0)
+    requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
   const cursor = readCursor(after)
   const query = kit.database.manager
     .createQueryBuilder(proposals, 'proposal')
@@ -36,7 +40,12 @@ export async function listProposals(
   if (state === 'open')
     query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: kit.clock.now().toString() })
   if (!mayInBusiness(acting.standing, 'invite'))
-    query.andWhere('proposal.sentBy = :person', { person: acting.live.person })
+    query.andWhere(
+      new Brackets(own => {
+        if (side === 'sent') own.where('proposal.sentBy = :person', { person: acting.live.person })
+        if (forUs.length > 0) own.orWhere('proposal.kind IN (:...forUs)', { forUs })
+      }),
+    )
   if (cursor)
     query.andWhere('(proposal.openedAt, proposal.id) < (:at::timestamptz, :id::uuid)', {
       at: cursor[0],

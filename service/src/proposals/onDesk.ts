@@ -4,7 +4,7 @@ import type { Acting } from '../businesses/acting.ts'
 import { namesIn } from './describe.ts'
 import { gatherProposals } from './gather.ts'
 import type { ProposalKind, ProposalParts, Register, Side } from './kind.ts'
-import { mayAnswer } from './mayAnswer.ts'
+import { kindsToBusiness, mayAnswer } from './mayAnswer.ts'
 import { proposals } from './records.ts'
 
 /** An open proposal as it lies on a desk. */
@@ -43,12 +43,23 @@ export async function readLetters(
   const admin = acting.standing === 'admin'
   const among = kinds.all.filter(kind => kind.answeredBy === 'colleagues').map(kind => kind.kind)
   const forMe = 'proposal.toAddress IN (SELECT address FROM person_address WHERE person_id = :me)'
-  const forAdmins = admin ? 'OR proposal.toBusinessId = :business' : ''
+  const forUs = kindsToBusiness(kinds, acting.standing)
+  const toUs = forUs.length > 0 ? 'OR (proposal.toBusinessId = :business AND proposal.kind IN (:...forUs))' : ''
   const forColleagues = '(proposal.businessId = :business AND proposal.kind IN (:...among) AND proposal.sentBy <> :me)'
-  const fromAdmins = admin ? 'OR proposal.kind NOT IN (:...among)' : ''
+  const fromAdmins = admin
+    ? 'OR proposal.kind NOT IN (:...among)'
+    : forUs.length > 0
+      ? 'OR proposal.kind IN (:...forUs)'
+      : ''
   const [received, waiting] = await Promise.all([
-    read(kit, kinds, acting, among, `${forMe} ${forAdmins} OR ${forColleagues}`),
-    read(kit, kinds, acting, among, `proposal.businessId = :business AND (proposal.sentBy = :me ${fromAdmins})`),
+    read(kit, kinds, acting, { among, forUs }, `${forMe} ${toUs} OR ${forColleagues}`),
+    read(
+      kit,
+      kinds,
+      acting,
+      { among, forUs },
+      `proposal.businessId = :business AND (proposal.sentBy = :me ${fromAdmins})`,
+    ),
   ])
   const mine: DeskLetter[] = []
   let looked = 0
@@ -60,14 +71,20 @@ export async function readLetters(
   return { received: mine, waiting: waiting.map(({ kind, parts }) => tell(kit, kind, parts, 'sent')) }
 }
 
-async function read(kit: Kit, kinds: Register, acting: Acting, among: readonly string[], which: string) {
+async function read(
+  kit: Kit,
+  kinds: Register,
+  acting: Acting,
+  named: { readonly among: readonly string[]; readonly forUs: readonly string[] },
+  which: string,
+) {
   const { manager } = kit.database
   const page = await manager
     .createQueryBuilder(proposals, 'proposal')
     .where(`(${which}) AND proposal.state = 'open' AND proposal.lapsesAt > :now`, {
       me: acting.live.person,
       business: acting.id,
-      among,
+      ...named,
       now: kit.clock.now().toString(),
     })
     .orderBy('proposal.openedAt', 'ASC')

@@ -1,11 +1,11 @@
 import { mayInBusiness } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import type { Acting } from '../businesses/acting.ts'
 import { describeProposal, sideOf, type ProposalInWords } from './describe.ts'
 import { gatherProposal } from './gather.ts'
 import type { Register } from './kind.ts'
-import { mayAnswer } from './mayAnswer.ts'
+import { assertReads, kindsToBusiness, mayAnswer } from './mayAnswer.ts'
 import { findProposal, type Proposal } from './queries.ts'
 
 /**
@@ -33,13 +33,14 @@ export async function readProposal(
 export async function readProposalOf(kit: Kit, kinds: Register, acting: Acting, id: string): Promise<ProposalInWords> {
   const { manager } = kit.database
   const received = await findProposal(manager, { id, toBusinessId: acting.id })
-  if (received) requireStanding(acting, 'deal-with-partners', 'Reading what other businesses sent')
+  if (received) assertReads(kinds, acting, received)
   const proposal = received ?? (await findProposal(manager, { id, businessId: acting.id }))
   const visible =
     received ||
     (proposal &&
       (proposal.sentBy === acting.live.person ||
         mayInBusiness(acting.standing, 'invite') ||
+        kindsToBusiness(kinds, acting.standing).includes(proposal.kind) ||
         (await isToAnswer(kit, kinds, acting, proposal))))
   if (!proposal || !visible) throw new Problem('proposal.unknown', `${acting.name} has no such proposal.`)
   return readProposal(kit, kinds, proposal, { reader: acting.id })

@@ -273,9 +273,10 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async request => {
-      const { less, reason, mayGiveAccess } = request.body
+      const { less, reason, mayGiveAccess, means, payerStays } = request.body
       const acting = await actingFor(kit.database, request)
-      const answer = { less: less || null, reason: reason || null, mayGiveAccess }
+      const paying = { means: means || null, stays: payerStays }
+      const answer = { less: less || null, reason: reason || null, mayGiveAccess, paying }
       return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, answer)
     },
   )

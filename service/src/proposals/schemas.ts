@@ -33,6 +33,18 @@ export const proposalOut = object({
     .defined()
     .default(null)
     .meta({ description: 'What its yes answers separately (`mayGiveAccess`), and no unless said.' }),
+  paying: object({
+    by: string().required(),
+    takesMeansOn: string().nullable().defined(),
+    canStay: boolean().required(),
+  })
+    .nullable()
+    .defined()
+    .default(null)
+    .meta({
+      description:
+        'Where its yes changes who pays: who would, the platform on which who says yes chooses a means of payment (`means`), and whether that can stay as it is (`payerStays`).',
+    }),
   canBeSentAgain: boolean().required(),
   canBePassedOn: boolean().required(),
   afterwards: string().nullable().defined().meta({ description: 'What a yes brings along beside what it allows.' }),
@@ -130,6 +142,13 @@ export const answerGiven = object({
   mayGiveAccess: boolean()
     .default(false)
     .meta({ description: 'Whether they may give access to others, where that is asked: no, unless said.' }),
+  means: string()
+    .trim()
+    .max(80)
+    .meta({ description: '`means/…`: what you pay with from then on, where your yes makes you pay.' }),
+  payerStays: boolean()
+    .default(false)
+    .meta({ description: 'Whether who pays stays as it is, where the rest can be accepted without.' }),
 }).noUnknown()
 export const answered = object({ result: string().required(), less: string().nullable().defined() })
 export const askedThings = object({

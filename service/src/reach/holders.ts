@@ -67,16 +67,23 @@ interface Candidate {
   member_since: Date | null
 }
 
-/** People who may reach an asset by any path, a page at a time by name; then each is decided with the same facts as ever. */
-const candidates = `
-  WITH RECURSIVE above AS (SELECT $1::uuid AS id UNION ${gatheringAbove('above')}),
+/** Who may reach an asset by any path, in SQL: their ids, with what stands above it; whether they do, their facts tell. */
+const reachingIt = (asset: string) => `
+  WITH RECURSIVE above AS (SELECT ${asset}::uuid AS id UNION ${gatheringAbove('above')}),
   spot AS (SELECT asset.business_id, ${placesOfAsset('asset')} AS places FROM above JOIN asset ON asset.id = above.id),
   reaching AS (
     SELECT m.person_id FROM spot JOIN membership m ON m.business_id = spot.business_id AND m.standing IN ('admin', 'finance')
     UNION SELECT reached.person_id FROM spot JOIN access_grant g ON g.target_id = ANY(spot.places) AND g.ended_at IS NULL ${peopleReached('g')}
     UNION SELECT m.person_id FROM spot JOIN access_grant g ON g.target_id = ANY(spot.places) AND g.holder_kind = 'business'
       AND g.ended_at IS NULL JOIN membership m ON m.business_id = g.holder_id AND m.standing = 'admin'
-  )
+  )`
+
+/** The same as people by name, for a question about several assets. */
+export const mayReach = (asset: string) =>
+  `${reachingIt(asset)} SELECT person.id, person.name FROM reaching JOIN person ON person.id = reaching.person_id ORDER BY person.name, person.id`
+
+/** Such people a page at a time by name; then each is decided with the same facts as ever. */
+const candidates = `${reachingIt('$1')}
   SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS second_proof, last_use.at AS last_used,
     inviter.name AS invited_by, membership.since AS member_since
   FROM reaching JOIN person ON person.id = reaching.person_id JOIN person_address main ON main.person_id = person.id AND main.main
