@@ -11,6 +11,7 @@ import { deskCommand } from './commands/desk.ts'
 import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
 import { linkCommands } from './commands/links.ts'
+import { moneyCommands } from './commands/money.ts'
 import { partnerCommands } from './commands/partners.ts'
 import { adminCommands } from './commands/admins.ts'
 import { peopleCommands } from './commands/people.ts'
@@ -56,6 +57,7 @@ export function makeProgram(environment: Environment): Command {
   adminCommands(program, run)
   partnerCommands(program, run)
   linkCommands(program, run)
+  moneyCommands(program, run)
   inboxCommand(program, run)
   cardCommands(program, run)
   trustCommands(program, run)

@@ -7926,6 +7926,8 @@ export interface components {
             paysFor: {
                 number: string;
                 name: string;
+                /** @description As a sentence names it. */
+                text: string;
             }[];
         };
         BillingPreview: {

@@ -1,6 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { MovableClock } from '@famiglia/service'
 import { askForWinterFreight, tellManagers } from './managers.ts'
+import { tellMoney } from './money.ts'
 import {
   asDemoPerson,
   inPerson,
@@ -161,6 +162,8 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   }
   daysBeforeToday(35)
   await tellManagers(town, managers)
+  daysBeforeToday(30)
+  await tellMoney(town, { agnese, noor: finance, board: partners.board })
   daysBeforeToday(3)
   await say(
     agnese,

@@ -16,6 +16,8 @@ export function answerCommands(program: Command, run: Run): void {
     .option('--less <words>', 'accept or grant less, as "watch on ad-account/summer-crossings"')
     .option('--keeping <tier>', 'taking over a business: what is left to those who ran it for you')
     .option('--may-give-access', 'of a link: yes, they may give access to others there')
+    .option('--with <means>', 'where your yes makes you pay: what you pay with, as means/office-card')
+    .option('--payer-as-now', 'of a link: accept it, and leave who pays as it is')
     .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
@@ -103,6 +105,8 @@ interface Accepting {
   readonly address?: string
   readonly keeping?: string
   readonly mayGiveAccess?: boolean
+  readonly with?: string
+  readonly payerAsNow?: boolean
 }
 
 function readTier(text: string): Tier {
@@ -135,11 +139,15 @@ async function isForBusiness(context: Context, id: string): Promise<boolean> {
 async function acceptForBusiness(
   context: Context,
   proposal: string,
-  { less, reason, mayGiveAccess }: Accepting,
+  { less, reason, mayGiveAccess, with: means, payerAsNow }: Accepting,
 ): Promise<void> {
   const { told: read, lines } = await tellProposal(context, proposal)
   if (mayGiveAccess && !read.question)
     throw new Exit(2, '--may-give-access answers a question that this does not ask. Nothing was done.')
+  if (means && !read.paying?.takesMeansOn)
+    throw new Exit(2, '--with says what you pay with, and this does not make you pay. Nothing was done.')
+  if (payerAsNow && !read.paying?.canStay)
+    throw new Exit(2, '--payer-as-now leaves who pays as it is, and this changes nothing else. Nothing was done.')
   context.desk.remark(`${lines.join('\n')}\n`)
   await context.sure(less ? `Accept only this: ${less}?` : 'Accept it?')
   const path = { ...(await context.path()), proposal }
@@ -147,6 +155,8 @@ async function acceptForBusiness(
     ...(less ? { less } : {}),
     ...(reason ? { reason } : {}),
     ...(mayGiveAccess ? { mayGiveAccess } : {}),
+    ...(means ? { means } : {}),
+    ...(payerAsNow ? { payerStays: true } : {}),
   }
   const told = await context.withProof(() =>
     answerOf(

@@ -1,4 +1,5 @@
 import { answerOf, type Schemas } from '@famiglia/client'
+import { sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import type { Context } from '../context.ts'
 import { day, end, zoneOf } from '../dates.ts'
@@ -56,6 +57,12 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
       about: row.from ? `${row.on}, which ${row.from} gave you` : `${row.holder} on ${row.on}`,
       date: end(row.until, zone),
       next: row.prolong ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}${row.ask?.wanted} --reason …`,
+    })),
+    ...found.means.map(row => ({
+      section: row.state === 'has run out' ? 'ran out' : 'runs out soon',
+      about: `${row.said}${row.paysFor.length > 0 ? `, which pays for ${sayList(row.paysFor.map(one => one.name))}` : ', which pays for nothing'}`,
+      date: row.goodUntil,
+      next: row.paysFor[0] ? `billing ${row.paysFor[0].text} to … with means/…` : `means remove means/${row.handle}`,
     })),
     ...found.holes.flatMap(readiness =>
       readiness.requirements

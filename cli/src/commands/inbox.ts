@@ -81,6 +81,7 @@ export async function tellProposal(
     ...(told.question && told.state === 'open'
       ? [`  ${told.question.asks} No, unless you add --may-give-access. ${told.question.hint}`]
       : []),
+    ...(told.paying && told.state === 'open' ? sayPaying(told.paying) : []),
     ...(asked?.grantable ?? []).flatMap(asset => [
       `  ${asset.name}: would allow to ${asset.may}`,
       ...(asset.money ? [`    ${asset.money}`] : []),
@@ -91,6 +92,15 @@ export async function tellProposal(
     ),
   ]
   return { told: { ...told, ...(asked ?? {}) }, lines }
+}
+
+function sayPaying({ by, takesMeansOn, canStay }: NonNullable<Schemas['Proposal']['paying']>): string[] {
+  return [
+    takesMeansOn
+      ? `  ${by} pays with a yes: add --with means/… (“famiglia means” lists yours).`
+      : `  ${by} pays with a yes.`,
+    ...(canStay ? ['  Add --payer-as-now to leave who pays as it is.'] : []),
+  ]
 }
 
 /** What there is to know before a yes. */

@@ -17,7 +17,7 @@ export function linkCommands(program: Command, run: Run): void {
   program
     .command('link <words...>')
     .description(
-      'link <account>[, …] under <manager-account> at <tier> [as "…"] [hiding …] [may give access] [from …] [until …]',
+      'link <account>[, …] under <manager-account> at <tier> [as "…"] [hiding …] [may give access] [paid by … with means/…] [from …] [until …]',
     )
     .option('--note <text>', 'a word to whom it goes to')
     .option('--numbers <file>', 'take the accounts from a file, or “-” from standard input: link under … at …')

@@ -4,6 +4,7 @@ import { Option, type Command } from 'commander'
 import type { Context } from '../context.ts'
 import { hanging, inOneLine } from '../words.ts'
 import { previewLinking, reviewLinking } from './links.ts'
+import { previewBilling, reviewBilling } from './money.ts'
 import type { Run } from '../run.ts'
 
 /** Giving, changing and ending access: the sentence as it is, after its review. */
@@ -38,6 +39,10 @@ export function sentenceCommands(program: Command, run: Run): void {
         if (/^(un)?link\s/.test(sentence)) {
           const linking = await previewLinking(context, sentence)
           return context.desk.one(linking, reviewLinking(linking))
+        }
+        if (/^billing\s/.test(sentence)) {
+          const billing = await previewBilling(context, sentence)
+          return context.desk.one(billing, reviewBilling(billing))
         }
         const preview = await previewOf(context, sentence)
         context.desk.one(preview, review(preview))

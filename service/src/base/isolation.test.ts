@@ -119,8 +119,9 @@ test('a partner that holds something stays a stranger to the owner’s business,
   const own = { business: callum.business, asset: before!.number }
   for (const route of naming) {
     const { status, code } = await call(route, partner, own)
-    // Whom it put on it is its own to see.
-    if (route.endsWith('{asset}/holders')) expect({ route, status }).toEqual({ route, status: 200 })
+    // Whom it put on it is its own to see, and whose money is spent there is told to whoever reaches it.
+    if (route.endsWith('{asset}/holders') || (route.startsWith('GET ') && route.endsWith('{asset}/billing')))
+      expect({ route, status }).toEqual({ route, status: 200 })
     else expect({ route, code }).toEqual({ route, code: expect.stringMatching(/unknown$/) })
   }
   expect(await scene.sql(`SELECT * FROM asset WHERE handle = 'summer-crossings'`)).toEqual([before])

@@ -33,7 +33,7 @@ export function plannedLetter(to: Told, planned: PayerChange): Letter {
     subject: said,
     body: [
       `Dear ${to.person.name},`,
-      `${planned.saidBy.name} arranged it: ${said}. ${sayUntilThen(planned, to.business.id, to.business.zone)} Until then it can be called off.`,
+      `${planned.saidBy.name} arranged it: ${said}. ${sayUntilThen(planned, to.business.id)} Until then it can be called off.`,
     ],
     button: toMoney(to),
   }

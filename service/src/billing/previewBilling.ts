@@ -1,4 +1,4 @@
-import { isFreshProof, lapseOf, printBilling, sayInstant, sayMeans } from '@famiglia/core'
+import { isFreshProof, lapseOf, printBilling, sayDate, sayInstant, sayMeans } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { getBusiness, payingPeopleOf } from '../businesses/queries.ts'
@@ -45,14 +45,14 @@ function sameSteps({ instead }: PlannedBilling): BillingPreview['steps'] {
 function stepsOf(plan: PlannedBilling, acting: Acting): BillingPreview['steps'] {
   const { asset, payer, answering, means, at, yesOf, instead } = plan
   const own = means
-    ? `${sayMeans(means)}, on record since ${sayInstant(means.registeredAt, acting.zone)}`
+    ? `${sayMeans(means)}, on record since ${sayDate(means.registeredAt, acting.zone)}`
     : `${payer.name} chooses it with its yes`
   return [
     { what: 'New means', said: own },
     { what: 'Who answers for it', said: answering?.name ?? `whoever says yes at ${payer.name}` },
     {
       what: 'From when',
-      said: `${at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once with their yes'}. ${sayUntilThen(plan, acting.id, acting.zone)}`,
+      said: `${at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once with their yes'}. ${sayUntilThen(plan, acting.id)}`,
     },
     ...(yesOf === 'nobody'
       ? []

@@ -51,22 +51,6 @@ export async function pendingChanges(
   return new Map(found.map(one => [one.asset.id, one]))
 }
 
-/** The changes still to come after which a person would answer for a payment of a business, or a means of payment be charged. */
-export async function pendingWith(
-  manager: EntityManager,
-  {
-    means = [],
-    business = null,
-    person = null,
-  }: { means?: readonly string[]; business?: string | null; person?: string | null },
-): Promise<PayerChange[]> {
-  return whole(
-    manager,
-    `SELECT ${columns} FROM billing_change WHERE ${isPending} AND (means_id = ANY ($1) OR (payer_id = $2 AND answering_id = $3))`,
-    [means, business, person],
-  )
-}
-
 /** Changes whose instant has come, the earliest first. */
 export async function changesDue(manager: EntityManager, at: Instant): Promise<string[]> {
   const rows = (await manager.query(

@@ -94,7 +94,7 @@ async function arrange(change: Change, acting: Acting, plan: PlannedBilling, sen
   return at
     ? {
         sentence,
-        result: `${said}. ${sayUntilThen({ asset, at }, acting.id, acting.zone)} It can be called off until then.`,
+        result: `${said}. ${sayUntilThen({ asset, at }, acting.id)} It can be called off until then.`,
         outcome: 'planned',
         proposals: [],
         change: null,

@@ -27,11 +27,8 @@ export function sayWhoPays({ asset, payer, answering, means, at }: WhoPays, read
 export function sayUntilThen(
   { asset, at }: { readonly asset: Asset; readonly at: PayerChange['at'] | null },
   reader: string,
-  zone: string,
 ): string {
   const own = asset.payer!.id === reader && asset.means ? sayMeans(asset.means) : null
   const before = own ?? asset.payer!.name
-  return at
-    ? `${before} pays until ${sayInstant(at, zone)}, and nothing after that.`
-    : `${before} pays until that moment, and nothing after that.`
+  return `${before} pays until ${at ? 'then' : 'that moment'}, and nothing after that.`
 }

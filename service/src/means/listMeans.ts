@@ -18,7 +18,7 @@ export interface MeansInWords {
   readonly state: 'good' | 'runs out soon' | 'has run out'
   readonly registeredAt: string
   readonly registeredBy: string
-  readonly paysFor: readonly { readonly number: string; readonly name: string }[]
+  readonly paysFor: readonly { readonly number: string; readonly name: string; readonly text: string }[]
 }
 
 /** What the acting business pays with, for its finance people and admins: who added each, and what it pays for. */
@@ -44,7 +44,13 @@ export async function listMeans(kit: Kit, acting: Acting): Promise<MeansInWords[
     ...sayGood(kit, one, acting.zone),
     registeredAt: one.registeredAt.toString(),
     registeredBy: people.get(one.registeredBy)!.name,
-    paysFor: paid.filter(asset => asset.means?.id === one.id).map(({ number, name }) => ({ number, name })),
+    paysFor: paid
+      .filter(asset => asset.means?.id === one.id)
+      .map(({ number, name, kind, handle, businessId }) => ({
+        number,
+        name,
+        text: businessId === acting.id ? `${kind}/${handle}` : number,
+      })),
   }))
 }
 

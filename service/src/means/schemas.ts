@@ -13,7 +13,13 @@ export const meansOut = object({
   state: string().oneOf(['good', 'runs out soon', 'has run out']).required(),
   registeredAt: instantOut.required(),
   registeredBy: string().required(),
-  paysFor: array(object({ number: string().required(), name: string().required() })).required(),
+  paysFor: array(
+    object({
+      number: string().required(),
+      name: string().required(),
+      text: string().required().meta({ description: 'As a sentence names it.' }),
+    }),
+  ).required(),
 }).meta({ id: 'Means' })
 export const meansList = object({ items: array(meansOut).required() })
 export const meansWanted = object({
