@@ -1,4 +1,5 @@
 import { confirm, input, password } from '@inquirer/prompts'
+import { asCsv, type Cell } from '@famiglia/client'
 import chalk from 'chalk'
 import Table from 'cli-table3'
 
@@ -19,7 +20,7 @@ export interface Desk {
 
 export interface Column<T> {
   readonly head: string
-  readonly of: (item: T) => string | number | null
+  readonly of: (item: T) => Cell
 }
 
 export function openDesk(options: { json?: boolean | undefined; csv?: boolean | undefined }): Desk {
@@ -30,7 +31,10 @@ export function openDesk(options: { json?: boolean | undefined; csv?: boolean | 
     interactive: Boolean(process.stdin.isTTY && process.stderr.isTTY),
     list(items, columns, empty) {
       if (format === 'json') return void out(JSON.stringify(items, null, 2))
-      if (format === 'csv') return void out(asCsv(items, columns))
+      if (format === 'csv')
+        return void out(
+          asCsv([columns.map(({ head }) => head), ...items.map(item => columns.map(({ of }) => of(item)))]),
+        )
       if (items.length === 0) return void process.stderr.write(`${empty}\n`)
       out(asTable(items, columns))
     },
@@ -78,16 +82,6 @@ function asTable<T>(items: readonly T[], columns: readonly Column<T>[]): string 
 }
 
 /** Names come from people: control signs in them never reach the terminal. */
-export function printable(value: string | number | null): string {
+export function printable(value: Cell): string {
   return String(value ?? '').replace(/\p{Cc}/gu, '�')
-}
-
-/** RFC 4180. A cell that a spreadsheet would take for a formula is marked as text. */
-function asCsv<T>(items: readonly T[], columns: readonly Column<T>[]): string {
-  const cell = (value: string | number | null) => {
-    const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : String(value ?? '')
-    return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
-  }
-  const rows = [columns.map(column => column.head), ...items.map(item => columns.map(column => cell(column.of(item))))]
-  return rows.map(row => row.join(',')).join('\r\n')
 }

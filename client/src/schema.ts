@@ -7934,13 +7934,15 @@ export interface components {
             sentence: string;
             summary: string;
             steps: {
+                /** @enum {string} */
+                about: "means" | "answering" | "from" | "yes" | "instead" | "refused";
                 what: string;
                 said: string;
             }[];
             staysOpenUntil: string | null;
             proofIsFresh: boolean;
-            /** @description Who is told, by address. */
-            mails: string[];
+            /** @description Who is told: people of your own by name, another business by its own. */
+            told: string[];
         };
         BillingDone: {
             sentence: string;
@@ -8032,6 +8034,10 @@ export interface components {
                     through: string;
                     /** @enum {string} */
                     form: "own" | "through" | "waiting";
+                    /** @enum {string|null} */
+                    tier: "watch" | "draft" | "run" | "steward" | null;
+                    /** @description How many actions by name, where it is no tier. */
+                    actions: number;
                     people: string[];
                 }[];
                 thisMonth: number | null;

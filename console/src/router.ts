@@ -27,6 +27,7 @@ export const { navigate, route } = createRouter({
     '/groups': () => import('./places/groups/Groups.svelte'),
     '/ask': () => import('./places/ask/Ask.svelte'),
     '/proposals/:proposal': () => import('./places/proposal/Proposal.svelte'),
+    '/money': () => import('./places/money/Money.svelte'),
     '/bring-in': () => import('./places/access/BringIn.svelte'),
     '/assets/:asset': () => import('./places/asset/Asset.svelte'),
     '/people/:person': () => import('./places/person/Person.svelte'),

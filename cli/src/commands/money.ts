@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { answerOf, idempotencyKey, Refusal, type Schemas } from '@famiglia/client'
-import { sayList } from '@famiglia/core'
+import { sayList, sayMonth } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, Exit, type Context } from '../context.ts'
 import { day, zoneOf } from '../dates.ts'
@@ -74,8 +74,8 @@ async function money(context: Context): Promise<void> {
       { head: 'with', of: row => sayMeans(row) },
       { head: 'good until', of: row => row.goodUntil },
       { head: 'can spend', of: row => row.spenders.map(saySpending).join('; ') },
-      { head: `${month(first.thisMonth)} so far`, of: row => row.thisMonth },
-      { head: month(first.lastMonth), of: row => row.lastMonth },
+      { head: `${sayMonth(first.thisMonth)} so far`, of: row => row.thisMonth },
+      { head: sayMonth(first.lastMonth), of: row => row.lastMonth },
       { head: 'limit a month', of: row => row.monthly },
       { head: 'planned', of: row => (row.planned ? `${row.planned.said} (${day(row.planned.at, zone)})` : '') },
     ],
@@ -83,14 +83,11 @@ async function money(context: Context): Promise<void> {
   )
   if (items.length === 0) return
   context.desk.remark(
-    `You pay for ${sums.accounts}: ${sums.thisMonth} ${currency} in ${month(first.thisMonth)} so far, ${sums.lastMonth} in ${month(first.lastMonth)}.`,
+    `You pay for ${sums.accounts}: ${sums.thisMonth} ${currency} in ${sayMonth(first.thisMonth)} so far, ${sums.lastMonth} in ${sayMonth(first.lastMonth)}.`,
   )
   if (admins.length > 0) context.desk.remark(`${sayList(admins)} can spend on all of your own, as admin.`)
   if (seats) context.desk.remark(`Seats: ${seats.words}`)
 }
-
-const month = (firstDay: string) =>
-  new Intl.DateTimeFormat('en-GB', { month: 'long', timeZone: 'UTC' }).format(new Date(firstDay))
 
 function sayMeans({ payer, means, meansState }: Row): string {
   if (!payer.isOwn) return 'their own, not told'
@@ -117,7 +114,7 @@ export function reviewBilling(preview: Schemas['BillingPreview']): string {
   const facts: [string, string][] = [
     ...preview.steps.map(({ what, said }): [string, string] => [what.toLowerCase(), said]),
     ...(preview.staysOpenUntil ? [['stays open', `until ${preview.staysOpenUntil}`] as [string, string]] : []),
-    ...(preview.mails.length > 0 ? [['who is told', sayList(preview.mails)] as [string, string]] : []),
+    ...(preview.told.length > 0 ? [['who is told', sayList(preview.told)] as [string, string]] : []),
     ...(preview.proofIsFresh ? [] : [['proof', 'you will be asked to confirm who you are'] as [string, string]]),
   ]
   const width = Math.max(...facts.map(([term]) => term.length), 0)

@@ -38,6 +38,7 @@
       people: 'access',
       lists: 'access',
       groups: 'access',
+      money: 'access',
       'bring-in': 'access',
       proposals: 'desk',
       partners: 'families',
@@ -57,6 +58,8 @@
     if (!text || !business) return
     if (/^(un)?link\s/.test(text))
       void navigate('/:business/link', { params: { business: business.number }, search: { say: text } })
+    else if (/^billing\s/.test(text))
+      void navigate('/:business/money', { params: { business: business.number }, search: { say: text } })
     else if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)
     else void navigate('/:business/lists', { params: { business: business.number }, search: { find: text } })
     wanted = ''

@@ -1,3 +1,4 @@
+import { isStanding, mayInBusiness } from '@famiglia/core'
 import { createQuery } from '@tanstack/svelte-query'
 import { fetchMe, type Schemas } from './service'
 import { route } from '../router'
@@ -37,5 +38,11 @@ export class Acting {
 
   get isAdmin(): boolean {
     return this.business?.standing === 'admin'
+  }
+
+  /** Whether they see to how the business pays: its finance people and admins. */
+  get seesToPayments(): boolean {
+    const standing = this.business?.standing ?? ''
+    return isStanding(standing) && mayInBusiness(standing, 'see-to-payments')
   }
 }

@@ -1,6 +1,6 @@
 import { createQuery } from '@tanstack/svelte-query'
 import type { Acting } from './acting.svelte'
-import { answerOf, service } from './service'
+import { answerOf, service, type Schemas } from './service'
 
 /** As many as a page shows at once; beyond that one searches. */
 const most = 200
@@ -71,5 +71,17 @@ export function heldOf(acting: Acting) {
     queryFn: async () => answerOf(service.GET('/v1/businesses/{business}/held', { params: asked(acting, '') })),
     enabled: acting.isAdmin,
     staleTime: 30_000,
+  }))
+}
+
+export type Means = Schemas['Means']
+
+/** What the acting business pays with: for its finance people and admins. */
+export function meansOf(acting: Acting) {
+  return createQuery(() => ({
+    queryKey: ['means', acting.number],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}/means', { params: { path: { business: acting.number } } })),
+    enabled: acting.seesToPayments,
   }))
 }

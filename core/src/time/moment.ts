@@ -79,6 +79,11 @@ export function sayShortDate(instant: Instant, zone: string): string {
   return `${day.day} ${months[day.month - 1]!.slice(0, 3)} ${day.year}`
 }
 
+/** `November`: the month of a day, as ISO 8601 writes it. */
+export function sayMonth(day: string): string {
+  return months[Temporal.PlainDate.from(day).month - 1]!
+}
+
 /** An end as people read it: the last whole day, or the exact time. */
 export function sayEnd(end: Instant, zone: string): string {
   const moment = momentOfEnd(end, zone)

@@ -95,7 +95,7 @@ test('finance people have an account paid with something else in one step, the p
   expect(preview.steps.map(step => step.said).join(' ')).toContain(
     'Freight card ending 9078 pays until that moment, and nothing after that.',
   )
-  expect(preview.mails).toEqual(['agnese@ondaverde.example', noor])
+  expect(preview.told).toEqual(['Agnese Torvald', 'Noor Castellan'])
   expect(charged()).toBe('Freight card')
   const said = await sayBilling(finance, `billing ${winter} to ${noor} with means/harbour-card`)
   expect(said).toMatchObject({

@@ -11,11 +11,17 @@ export interface BillingPreview {
   readonly sentence: string
   readonly summary: string
   /** The new means of payment, from when, what happens to the earlier one; and what waits for whom. */
-  readonly steps: readonly { readonly what: string; readonly said: string }[]
+  readonly steps: readonly BillingStep[]
   readonly staysOpenUntil: string | null
   readonly proofIsFresh: boolean
-  /** Who is told, by address. */
-  readonly mails: readonly string[]
+  /** Who is told: people of one's own by name, another business by its own. */
+  readonly told: readonly string[]
+}
+
+export interface BillingStep {
+  readonly about: 'means' | 'answering' | 'from' | 'yes' | 'instead' | 'refused'
+  readonly what: string
+  readonly said: string
 }
 
 export function previewBilling(kit: Kit) {
@@ -31,51 +37,45 @@ export function previewBilling(kit: Kit) {
       steps: plan.isSame ? sameSteps(plan) : stepsOf(plan, acting),
       staysOpenUntil: plan.yesOf === 'nobody' ? null : sayInstant(lapseOf(now, acting.proposalDays), acting.zone),
       proofIsFresh: acting.live.unattended || isFreshProof(acting.live.provenAt, now),
-      mails: await mailsOf(kit, acting, plan),
+      told: await toldOf(kit, acting, plan),
     }
   }
 }
 
-function sameSteps({ instead }: PlannedBilling): BillingPreview['steps'] {
+const step = (about: BillingStep['about'], what: string, said: string): BillingStep => ({ about, what, said })
+
+function sameSteps({ instead }: PlannedBilling): BillingStep[] {
   return instead
-    ? [{ what: 'What was planned', said: `${instead.payer.name} from a later day on: that is called off.` }]
+    ? [step('instead', 'What was planned', `${instead.payer.name} from a later day on: that is called off.`)]
     : []
 }
 
-function stepsOf(plan: PlannedBilling, acting: Acting): BillingPreview['steps'] {
+function stepsOf(plan: PlannedBilling, acting: Acting): BillingStep[] {
   const { asset, payer, answering, means, at, yesOf, instead } = plan
   const own = means
     ? `${sayMeans(means)}, on record since ${sayDate(means.registeredAt, acting.zone)}`
     : `${payer.name} chooses it with its yes`
+  const from = at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once with their yes'
+  const whoseYes = yesOf === 'who pays now' ? asset.payer!.name : payer.name
   return [
-    { what: 'New means', said: own },
-    { what: 'Who answers for it', said: answering?.name ?? `whoever says yes at ${payer.name}` },
-    {
-      what: 'From when',
-      said: `${at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once with their yes'}. ${sayUntilThen(plan, acting.id)}`,
-    },
-    ...(yesOf === 'nobody'
-      ? []
-      : [
-          {
-            what: 'Whose yes it takes',
-            said: `${yesOf === 'who pays now' ? asset.payer!.name : payer.name}: nothing changes before.`,
-          },
-        ]),
+    step('means', 'New means', own),
+    step('answering', 'Who answers for it', answering?.name ?? `whoever says yes at ${payer.name}`),
+    step('from', 'From when', `${from}. ${sayUntilThen(plan, acting.id)}`),
+    ...(yesOf === 'nobody' ? [] : [step('yes', 'Whose yes it takes', `${whoseYes}: nothing changes before.`)]),
     ...(instead
-      ? [{ what: 'What was planned', said: 'The change planned for a later day is called off with it.' }]
+      ? [step('instead', 'What was planned', 'The change planned for a later day is called off with it.')]
       : []),
-    { what: 'If it is refused', said: 'Then the platform keeps the old one, and you are told.' },
+    step('refused', 'If it is refused', 'Then the platform keeps the old one, and you are told.'),
   ]
 }
 
-async function mailsOf(kit: Kit, acting: Acting, plan: PlannedBilling): Promise<string[]> {
+async function toldOf(kit: Kit, acting: Acting, plan: PlannedBilling): Promise<string[]> {
   const { manager } = kit.database
   if (plan.isSame) return []
-  const other = plan.payer.id === acting.id ? plan.asset.payer!.id : plan.payer.id
-  const businesses = plan.yesOf === 'nobody' ? new Set([acting.id, plan.asset.businessId]) : new Set([other])
-  const found = new Set<string>()
-  for (const id of businesses)
-    for (const person of await payingPeopleOf(manager, (await getBusiness(manager, id)).id)) found.add(person.address)
-  return [...found].sort()
+  const other = plan.payer.id === acting.id ? plan.asset.payer! : plan.payer
+  if (plan.yesOf !== 'nobody') return [`those who see to payments at ${other.name}`]
+  const own = (await payingPeopleOf(manager, acting.id)).map(person => person.name)
+  return plan.asset.businessId === acting.id
+    ? own
+    : [...own, `those who see to payments at ${(await getBusiness(manager, plan.asset.businessId)).name}`]
 }

@@ -14,10 +14,18 @@ export const billingPreviewed = object({ sentence }).noUnknown()
 export const billingPreview = object({
   sentence: string().required(),
   summary: string().required(),
-  steps: array(object({ what: string().required(), said: string().required() })).required(),
+  steps: array(
+    object({
+      about: string().oneOf(['means', 'answering', 'from', 'yes', 'instead', 'refused']).required(),
+      what: string().required(),
+      said: string().required(),
+    }),
+  ).required(),
   staysOpenUntil: string().nullable().defined(),
   proofIsFresh: boolean().required(),
-  mails: array(string().required()).required().meta({ description: 'Who is told, by address.' }),
+  told: array(string().required())
+    .required()
+    .meta({ description: 'Who is told: people of your own by name, another business by its own.' }),
 }).meta({ id: 'BillingPreview' })
 export const billingDone = object({
   sentence: string().required(),

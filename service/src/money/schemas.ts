@@ -1,3 +1,4 @@
+import { tiers } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { pageQuery } from '../base/page.ts'
 import { payingOut } from '../billing/schemas.ts'
@@ -23,6 +24,8 @@ export const moneyOut = object({
         object({
           through: string().required(),
           form: string().oneOf(['own', 'through', 'waiting']).required(),
+          tier: string().oneOf(tiers).nullable().defined(),
+          actions: number().required().meta({ description: 'How many actions by name, where it is no tier.' }),
           people: array(string().required()).required(),
         }),
       )

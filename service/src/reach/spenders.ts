@@ -1,5 +1,6 @@
 import {
   describeLevel,
+  highestTierWithin,
   isLive,
   kinds,
   managersOn,
@@ -10,6 +11,7 @@ import {
   tiers,
   actionsOfTier,
   type Path,
+  type Tier,
 } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Asset } from '../assets/records.ts'
@@ -22,6 +24,9 @@ export interface Spending {
   /** The team, the manager account or the partner it is through; the person, where it is their own. */
   readonly through: string
   readonly form: 'own' | 'through' | 'waiting'
+  /** As far as it goes at most: a tier, else so many actions by name. */
+  readonly tier: Tier | null
+  readonly actions: number
   readonly people: readonly string[]
 }
 
@@ -37,10 +42,8 @@ interface Candidate {
   name: string
 }
 
-interface Way {
+interface Way extends Omit<Spending, 'people'> {
   readonly key: string
-  readonly through: string
-  readonly form: 'own' | 'through'
 }
 
 /** As many people as are looked at for each account. */
@@ -69,9 +72,9 @@ export async function spendersOn(kit: Kit, accounts: readonly Asset[]): Promise<
     else
       for (const path of spending) {
         const way = wayOf(path, row.name)
-        const known = here.ways.get(way.key) ?? { ...way, people: [] }
-        if (way.through !== row.name && !known.people.includes(row.name)) known.people.push(row.name)
-        here.ways.set(way.key, known)
+        const people = here.ways.get(way.key)?.people ?? []
+        if (way.through !== row.name && !people.includes(row.name)) people.push(row.name)
+        here.ways.set(way.key, { ...further(way, here.ways.get(way.key)), people })
       }
   })
   return new Map(
@@ -79,24 +82,31 @@ export async function spendersOn(kit: Kit, accounts: readonly Asset[]): Promise<
       id,
       {
         admins,
-        ways: [
-          ...[...ways.values()].map(({ through, form, people }) => ({ through, form, people })),
-          ...(waiting.get(id) ?? []),
-        ],
+        ways: [...[...ways.values()].sort(byForm).map(({ key: _, ...way }) => way), ...(waiting.get(id) ?? [])],
       },
     ]),
   )
 }
 
 function wayOf(path: Path, person: string): Way {
+  const { actions } = path.level
+  const level = { tier: highestTierWithin('ad-account', actions), actions: actions.size }
   const [manager] = managersOn(path)
-  if (manager) return { key: manager.id, through: manager.name, form: 'through' }
+  if (manager) return { key: manager.id, through: manager.name, form: 'through', ...level }
   const partner = partnerOn(path)
-  if (partner) return { key: partner.id, through: partner.name, form: 'through' }
+  if (partner) return { key: partner.id, through: partner.name, form: 'through', ...level }
   const last = path.grants.at(-1)!.holder
-  if (throughOf(path) === 'team' && 'name' in last) return { key: last.id, through: `team ${last.name}`, form: 'own' }
-  return { key: `person ${person}`, through: person, form: 'own' }
+  if (throughOf(path) === 'team' && 'name' in last)
+    return { key: last.id, through: `team ${last.name}`, form: 'own', ...level }
+  return { key: `person ${person}`, through: person, form: 'own', ...level }
 }
+
+/** Of two levels by the same way the one that goes further. */
+function further(way: Way, other: Way | undefined): Way {
+  return other && other.actions > way.actions ? other : way
+}
+
+const byForm = (one: Way, other: Way) => one.form.localeCompare(other.form) || one.through.localeCompare(other.through)
 
 /** What nobody has answered yet by which somebody could spend. */
 async function waitingOn(
@@ -107,16 +117,16 @@ async function waitingOn(
   const { spends } = kinds['ad-account']
   const spending = tiers.filter(tier => spends.some(action => actionsOfTier('ad-account', tier).has(action)))
   const rows = (await manager.query(
-    `SELECT item.asset_id AS asset, CASE proposal.kind WHEN 'link' THEN gathering.name WHEN 'offer' THEN partner.name WHEN 'invitation' THEN proposal.to_address
+    `SELECT item.asset_id AS asset, item.tier, cardinality(item.actions) AS actions, CASE proposal.kind WHEN 'link' THEN gathering.name WHEN 'offer' THEN partner.name WHEN 'invitation' THEN proposal.to_address
         WHEN 'business-ask' THEN business.name ELSE sender.name END AS through
      FROM proposal_item item JOIN proposal ON proposal.id = item.proposal_id AND proposal.state = 'open' AND proposal.lapses_at > $2
        JOIN business ON business.id = proposal.business_id JOIN person sender ON sender.id = proposal.sent_by LEFT JOIN business partner ON partner.id = proposal.to_business_id
        LEFT JOIN link_proposal linked ON linked.proposal_id = proposal.id LEFT JOIN asset gathering ON gathering.id = linked.manager_id
      WHERE item.asset_id = ANY ($1) AND (item.tier = ANY ($3) OR item.actions && $4) ORDER BY proposal.opened_at LIMIT 200`,
     [accounts.map(account => account.id), kit.clock.now().toString(), spending, [...spends]],
-  )) as { asset: string; through: string }[]
+  )) as ({ asset: string } & Pick<Spending, 'through' | 'tier' | 'actions'>)[]
   const found = new Map<string, Spending[]>()
-  for (const { asset, through } of rows)
-    found.set(asset, [...(found.get(asset) ?? []), { through, form: 'waiting', people: [] }])
+  for (const { asset, ...way } of rows)
+    found.set(asset, [...(found.get(asset) ?? []), { ...way, form: 'waiting', people: [] }])
   return found
 }

@@ -11,6 +11,7 @@
   import Slip from '../../parts/Slip.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Holders from './Holders.svelte'
+  import Paying from './Paying.svelte'
   import LinkedUnder from './LinkedUnder.svelte'
   import Ready from './Ready.svelte'
   import Rename from './Rename.svelte'
@@ -107,7 +108,9 @@
       <div class="three">
         <section>
           <h2>Whose money</h2>
-          <p>{asset.paidBy ? `Paid by ${asset.paidBy}.` : 'It spends no money.'}</p>
+          {#if asset.kind === 'ad-account'}<Paying {asset} />{:else}<p>
+              {asset.paidBy ? `Paid by ${asset.paidBy}.` : 'It spends no money.'}
+            </p>{/if}
         </section>
         <section>
           <h2>On its platform</h2>

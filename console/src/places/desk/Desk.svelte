@@ -153,6 +153,18 @@
             >Ask for longer</a
           >{/if}{/snippet}
     </DeskSection>
+    <DeskSection title="Means of payment that run out" items={desk.means}>
+      {#snippet when(row)}<span class={{ bad: row.state === 'has run out' }}>{row.goodUntil}</span>{/snippet}
+      {#snippet what(row)}<b>{row.said}</b>
+        {row.state === 'has run out' ? 'was good until' : 'is good until'}
+        {row.goodUntil}{row.paysFor.length > 0
+          ? `, and pays for ${sayList(row.paysFor.map(one => one.name))}`
+          : ', and pays for nothing'}.{/snippet}
+      {#snippet next(row)}<a
+          class="btn btn-sm"
+          href="/{acting.number}/money?account={encodeURIComponent(row.paysFor[0]?.text ?? '')}">Pay otherwise</a
+        >{/snippet}
+    </DeskSection>
     <DeskSection title="Not ready yet" items={desk.holes}>
       {#snippet when(row)}<span>{row.met} of {row.of}</span>{/snippet}
       {#snippet what(row)}{@const hole = firstHole(row)}<b>{row.who.name}</b> is to <i>{row.purpose}</i>{row.at

@@ -11,6 +11,7 @@
   import { answerOf, idempotencyKey, service, type Schemas } from '../../reach/service'
   import { Linking } from './linking.svelte'
   import LinkReview from './LinkReview.svelte'
+  import PaidBy from './PaidBy.svelte'
 
   /** Linking accounts under a manager account: asked for from above or offered from below, changed, or unlinked. */
   const acting = getActing()
@@ -271,6 +272,7 @@
       </div>
     </section>
   {/if}
+  {#if !isUnlink && !done && acting.seesToPayments}<PaidBy {linking} />{/if}
   {#if preview.data && !done}
     <LinkReview preview={preview.data} />
     {#if !isUnlink && preview.data.staysOpenUntil}

@@ -2,9 +2,11 @@ import {
   isTier,
   parseLinking,
   parseWhat,
+  parseWho,
   printLinking,
   printMoment,
   printWhat,
+  printWho,
   readMoment,
   Temporal,
   type Action,
@@ -25,6 +27,10 @@ export class Linking {
   from = $state('')
   until = $state('')
   mayGiveAccess = $state(false)
+  /** Who pays from then on, as a sentence names them; empty leaves it as it is. */
+  payer = $state('')
+  /** The handle of the means of payment, where one pays oneself. */
+  means = $state('')
   /** Actions by name of a sentence that was begun elsewhere, in place of a tier. */
   private actions: readonly Action[] = []
 
@@ -43,6 +49,8 @@ export class Linking {
     this.from = sentence.from ? printMoment(sentence.from) : ''
     this.until = sentence.until ? printMoment(sentence.until) : ''
     this.mayGiveAccess = sentence.mayGiveAccess
+    this.payer = sentence.paidBy ? printWho(sentence.paidBy.who) : ''
+    this.means = sentence.paidBy?.means ?? ''
     return null
   }
 
@@ -60,7 +68,8 @@ export class Linking {
   get text(): string {
     const accounts = this.accounts.flatMap(readWhat)
     const [under] = readWhat(this.under)
-    if (accounts.length === 0 || !under) return ''
+    const payer = this.payer.trim() ? parseWho(this.payer.trim()) : null
+    if (accounts.length === 0 || !under || payer?.ok === false) return ''
     return printLinking({
       verb: 'link',
       accounts,
@@ -70,7 +79,7 @@ export class Linking {
       label: accounts.length === 1 && this.direction === 'ask' ? this.label.trim().replaceAll('"', '') || null : null,
       hiding: [...this.hiding],
       mayGiveAccess: this.mayGiveAccess,
-      paidBy: null,
+      paidBy: payer ? { who: payer.who, means: this.means || null } : null,
       from: this.from ? readMoment(this.from) : null,
       until: this.until ? readMoment(this.until) : null,
     })

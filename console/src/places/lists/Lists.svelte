@@ -36,7 +36,7 @@
       <div>
         <h1 class="title">{find ? `What is called “${find}”` : 'Assets and people'}</h1>
         {#if find}<p class="sub"><a href="/{acting.number}/lists">Show all</a></p>{/if}
-        {#if acting.isAdmin}<AccessTabs here="lists" />{/if}
+        <AccessTabs here="lists" />
       </div>
       <div class="page-acts">
         {#if acting.isAdmin}<a class="btn btn-primary btn-sm" href="/{acting.number}/bring-in">Bring in an asset</a

@@ -3,6 +3,7 @@
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import LinkCut from './LinkCut.svelte'
+  import PayingWith from './PayingWith.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service, type Schemas } from '../../reach/service'
@@ -22,6 +23,9 @@
   let reason = $state('')
   /** The answer to what the yes says separately: no, unless it is chosen. */
   let mayGiveAccess = $state(false)
+  /** What its yes says of who pays: with what, or that it stays as it is. */
+  let means = $state('')
+  let payerStays = $state(false)
   const path = $derived({ business: acting.number, proposal: proposal.id })
   const open = $derived(proposal.state === 'open')
   const mine = $derived(proposal.by.id === acting.me?.person.id && !received)
@@ -56,6 +60,8 @@
         ...(part ? { less: less.trim() } : {}),
         ...because(),
         mayGiveAccess: proposal.question !== null && mayGiveAccess,
+        ...(means && !payerStays ? { means: `means/${means}` } : {}),
+        ...(payerStays ? { payerStays } : {}),
       }
       const answered = await answerOf(
         service.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }),
@@ -101,6 +107,7 @@
       >
     </fieldset>
   {/if}
+  {#if proposal.paying}<PayingWith paying={proposal.paying} bind:means bind:stays={payerStays} />{/if}
   <div class="acts">
     <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{proposal.yes.whole}</button>
     {#if proposal.yes.less}<button class="btn" aria-expanded={lessening} onclick={beginLess}

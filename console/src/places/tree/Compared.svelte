@@ -1,6 +1,8 @@
 <script lang="ts">
   import { capitalised, sayCount, sayEnd, sayList, sayShortDate, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
+  import { sayCurrency } from '../../parts/currency'
+  import { saveCsv } from '../../parts/save-csv'
   import TierMark from '../../parts/TierMark.svelte'
   import type { Schemas } from '../../reach/service'
   import { markOf, sayTimes } from './branch-words'
@@ -31,11 +33,7 @@
     ['costOfResult', 'Cost of a result'],
     ['revenue', 'Revenue'],
   ]
-  const money = $derived(
-    new Intl.NumberFormat('en', { style: 'currency', currency: compared.currency, currencyDisplay: 'name' })
-      .formatToParts(2)
-      .find(part => part.type === 'currency')?.value ?? compared.currency,
-  )
+  const money = $derived(sayCurrency(compared.currency))
   const number = new Intl.NumberFormat('en')
   const sayChange = (change: number | null) =>
     change === null ? '' : `${change > 0 ? '+' : change < 0 ? '−' : ''}${Math.abs(change)} %`
@@ -67,39 +65,21 @@
     naming = null
   }
 
-  const cell = (text: string | number | null) => `"${String(text ?? '').replaceAll('"', '""')}"`
-  /** The table as a CSV file (RFC 4180). */
   function save() {
-    const head = [
-      'your label',
-      'number',
-      'account',
-      'owner',
-      'ceiling',
-      'state',
-      'pays',
-      ...measures.map(([, term]) => term),
-    ]
-    const lines = compared.items.map(row =>
-      [
-        row.label,
-        row.number,
-        row.name,
-        row.owner.name,
-        row.level,
-        row.state,
-        row.pays,
-        ...measures.map(([measure]) =>
-          row.hiddenFigures.includes(measure) ? 'hidden' : (row.figures[measure]?.value ?? ''),
-        ),
-      ].map(cell),
-    )
-    const text = [head.map(cell), ...lines].map(line => line.join(',')).join('\r\n')
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
-    link.download = `${compared.under.handle}.csv`
-    link.click()
-    URL.revokeObjectURL(link.href)
+    const head = ['your label', 'number', 'account', 'owner', 'ceiling', 'state', 'pays']
+    const lines = compared.items.map(row => [
+      row.label,
+      row.number,
+      row.name,
+      row.owner.name,
+      row.level,
+      row.state,
+      row.pays,
+      ...measures.map(([measure]) =>
+        row.hiddenFigures.includes(measure) ? 'hidden' : (row.figures[measure]?.value ?? null),
+      ),
+    ])
+    saveCsv(compared.under.handle, [[...head, ...measures.map(([, term]) => term)], ...lines])
   }
 </script>
 
