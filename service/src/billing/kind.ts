@@ -58,7 +58,7 @@ export const billing: ProposalKind = {
         head: 'What would change',
         items: [
           `${wasPaidBy.name} pays for ${asset.name} now, and would not any more.`,
-          `${sayWhoPays(ownOf(parts), reader.id, reader.zone)}.`,
+          `Then ${sayWhoPays(ownOf(parts), reader.id, reader.zone)}.`,
           'The new means of payment is taken first, then the old one stops: there is no gap, and nothing is paid twice.',
         ],
       },

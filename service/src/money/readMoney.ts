@@ -1,11 +1,10 @@
-import { asUnstopped, decide, meansNoticeDays, printWhat, sayCount } from '@famiglia/core'
+import { asUnstopped, capitalised, decide, mayInBusiness, printWhat, sayCount, sayMoney } from '@famiglia/core'
 import { assetsOwned, assetsPaidBy, type Asset } from '../assets/queries.ts'
 import { figuresThere, type FiguresThere } from '../assets/figuresThere.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { businessesById } from '../businesses/queries.ts'
 import { countSeats } from '../businesses/seats.ts'
-import { mayInBusiness, sayMoney } from '@famiglia/core'
 import { pendingChanges, type PayerChange } from '../billing/queries.ts'
 import { tellPaying, type PayingInWords } from '../billing/tellPaying.ts'
 import { factsFrom } from '../reach/facts.ts'
@@ -68,7 +67,6 @@ export async function readMoney(
     sums: { accounts: paid.length, thisMonth: sum('thisMonth'), lastMonth: sum('lastMonth') },
     admins: [...new Set([...spenders.values()].flatMap(one => one.admins))],
     seats: mayInBusiness(acting.standing, 'see-to-payments') ? await tellSeats(kit, acting) : null,
-    noticeDays: meansNoticeDays[0],
     next: begin + limit < listed.length ? String(begin + limit) : null,
     more: all.length > mostAccounts,
   }
@@ -163,6 +161,6 @@ async function tellSeats(kit: Kit, acting: Acting) {
     members: row!.members,
     invited,
     included,
-    words: `${sayCount(row!.members, 'member')}${invited > 0 ? ` and ${sayCount(invited, 'open invitation')}` : ''}. Partners’ people take none. ${cost}`,
+    words: `${capitalised(sayCount(row!.members, 'member'))}${invited > 0 ? ` and ${sayCount(invited, 'open invitation')}` : ''}. Partners’ people take none. ${cost}`,
   }
 }

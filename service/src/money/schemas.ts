@@ -52,7 +52,6 @@ export const moneyOut = object({
   })
     .nullable()
     .defined(),
-  noticeDays: number().required(),
   next: string().nullable().defined(),
   more: boolean().required(),
 }).meta({ id: 'Money' })

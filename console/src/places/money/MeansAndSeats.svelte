@@ -13,8 +13,10 @@
   interface Props {
     means: readonly Means[] | null
     seats: Overview['seats']
+    /** Beside something else; otherwise the two stand side by side. */
+    isAside: boolean
   }
-  let { means, seats }: Props = $props()
+  let { means, seats, isAside }: Props = $props()
 
   const acting = getActing()
   const doing = new Doing()
@@ -50,7 +52,7 @@
   const sayUse = ({ paysFor }: Means) => (paysFor.length > 0 ? sayCount(paysFor.length, 'account') : 'pays for nothing')
 </script>
 
-<aside>
+<aside class={{ across: !isAside }}>
   {#if seats}
     <section aria-labelledby="seats">
       <h2 id="seats">Seats</h2>
@@ -97,7 +99,13 @@
     font-size: 0.9375rem;
     line-height: 1.375rem;
   }
-  section + section {
+  .across {
+    grid-column: 2 / -1;
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 24rem));
+    gap: 0.75rem 3.5rem;
+  }
+  aside:not(.across) section + section {
     margin-top: 0.875rem;
     padding-top: 0.75rem;
     border-top: 1px solid var(--rule);
@@ -132,8 +140,10 @@
     color: var(--color-warning);
   }
   @media (max-width: 900px) {
-    aside {
+    aside,
+    .across {
       grid-column: auto;
+      grid-template-columns: minmax(0, 1fr);
     }
   }
 </style>

@@ -144,7 +144,7 @@
           </div>
         {/key}
       {/if}
-      <MeansAndSeats means={means.data?.items ?? null} seats={first.seats} />
+      <MeansAndSeats means={means.data?.items ?? null} seats={first.seats} isAside={taking !== null} />
     </div>
   {:else if list.error}<div class="section"><Trouble error={list.error} /></div>
   {:else}<Waiting />{/if}

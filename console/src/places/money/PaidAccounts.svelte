@@ -33,17 +33,13 @@
   </thead>
   <tbody>
     {#each rows as row (row.number)}
-      <tr>
+      <tr class={{ more: row.planned }}>
         <th scope="row"
           >{#if row.owner.isOwn}<a href="/{acting.number}/assets/{row.number}">{row.name}</a>{:else}<b>{row.name}</b
             >{/if}<small>{row.owner.isOwn ? '' : `of ${row.owner.name}, `}on {row.platformName}</small></th
         >
-        <td data-l="Who pays"
-          ><b>{row.payer.name}</b><small>{row.answering}</small>{#if row.planned}<small class="due"
-              >{row.planned.said}</small
-            >{/if}</td
-        >
-        <td data-l="Means of payment"
+        <td data-l="Who pays"><b>{row.payer.name}</b><small>{row.answering}</small></td>
+        <td class="means" data-l="Means of payment"
           >{#if !row.payer.isOwn}their own<small>not shown to you</small>{:else if row.means}{row.means}<small
               class={{ due: row.meansState !== 'good' }}
               >{row.goodUntil
@@ -77,8 +73,7 @@
         >
         <td class="r num" data-l={lastMonth}>{say(row.lastMonth)}</td>
         <td class="r whole act"
-          >{#if row.planned?.canCallOff}<button class="quiet" onclick={() => oncalloff(row)}>Call it off</button
-            >{:else if row.canTakeOver && !row.planned}<button
+          >{#if row.canTakeOver && !row.planned}<button
               class={takesAct(row) ? 'btn btn-sm' : 'quiet'}
               aria-label="{row.canTakeOver === 'by asking'
                 ? 'Ask to take over'
@@ -94,6 +89,16 @@
             >{/if}</td
         >
       </tr>
+      {#if row.planned}
+        <tr class="planned">
+          <td class="blank"></td>
+          <td class="whole due" colspan="5">{row.planned.said}.</td>
+          <td class="r whole act"
+            >{#if row.planned.canCallOff}<button class="quiet" onclick={() => oncalloff(row)}>Call it off</button
+              >{/if}</td
+          >
+        </tr>
+      {/if}
     {/each}
   </tbody>
   <tfoot>
@@ -163,6 +168,10 @@
   small.due {
     color: var(--color-warning);
   }
+  .means,
+  thead .r {
+    white-space: nowrap;
+  }
   .act {
     white-space: nowrap;
   }
@@ -187,6 +196,12 @@
     border-radius: 1px;
     background: currentColor;
     vertical-align: middle;
+  }
+  .more > * {
+    border-bottom: 0;
+  }
+  .planned td {
+    padding-top: 0;
   }
   tfoot th,
   tfoot td {
@@ -215,12 +230,16 @@
       padding: 0.75rem 0 0.875rem;
       border-bottom: 1px solid var(--rule);
     }
-    th,
-    td,
-    .r {
+    tbody :is(th, td),
+    tfoot :is(th, td),
+    td.r {
       border: 0;
       padding: 0;
       text-align: left;
+    }
+    .more {
+      border-bottom: 0;
+      padding-bottom: 0.375rem;
     }
     tbody th {
       width: auto;

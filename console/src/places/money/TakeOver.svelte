@@ -60,6 +60,7 @@
   const review = $derived(preview.error ? undefined : preview.data)
   const asks = $derived(Boolean(review?.staysOpenUntil))
   const step = (about: Step['about']) => review?.steps.find(one => one.about === about)
+  const isSame = $derived(review?.steps.length === 0)
   const composed = ['means', 'answering', 'from']
   const others = $derived((review?.steps ?? []).filter(one => !composed.includes(one.about)))
 
@@ -157,7 +158,7 @@
     </ol>
     {#if preview.error}<Trouble error={preview.error} />{/if}
     {#if review && taking.text}
-      <p class="entry">{review.summary}.</p>
+      <p class="entry">{review.summary}</p>
       <p class="said"><code>{review.sentence}</code></p>
       {#if asks}<label class="field"
           ><span>A word to them, if you like</span><input class="input" maxlength="1000" bind:value={note} /></label
@@ -165,7 +166,10 @@
         <p class="note">It stays open until {review.staysOpenUntil}.</p>{/if}
     {/if}
     <div class="acts">
-      <button class="btn btn-primary" disabled={!review || !taking.text || doing.busy || doing.asking} onclick={send}
+      <button
+        class="btn btn-primary"
+        disabled={!review || isSame || !taking.text || doing.busy || doing.asking}
+        onclick={send}
         >{asks ? 'Ask them' : review && !review.proofIsFresh ? 'Confirm it’s you and take over' : 'Take over'}</button
       >
       <button class="quiet" onclick={onleave}>Not now</button>
@@ -211,8 +215,12 @@
   }
   li div {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 0.25rem;
     justify-items: start;
+  }
+  li label {
+    width: 100%;
   }
   .select,
   .input-sm {
