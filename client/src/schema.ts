@@ -5352,6 +5352,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/manager-accounts/{asset}/accounts/{account}/freeze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Freeze a link: nobody reaches the account through it, and nothing is ended */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    asset: string;
+                    account: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Lift the freeze of a link */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    asset: string;
+                    account: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/means": {
         parameters: {
             query?: never;
@@ -7799,6 +7885,8 @@ export interface components {
                 until: string | null;
                 /** @description Who was put on this one alone. */
                 alone: string[];
+                /** @description Whether the account’s owner has frozen the link by itself. */
+                frozen: boolean;
                 proposal: string | null;
             }[];
             more: boolean;
@@ -8059,7 +8147,6 @@ export interface components {
                 included: number;
                 words: string;
             } | null;
-            noticeDays: number;
             next: string | null;
             more: boolean;
         };

@@ -167,6 +167,8 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
     member: 'access.not-yours-to-give',
     body: { label: 'x' },
   },
+  [`PUT ${at}/manager-accounts/{asset}/accounts/{account}/freeze`]: { member: admin },
+  [`DELETE ${at}/manager-accounts/{asset}/accounts/{account}/freeze`]: { member: admin },
 
   [`POST ${at}/look-ups`]: { member: admin, body: { number: 'B-4815-1623-97' } },
   [`GET ${at}/partners`]: { member: admin },

@@ -45,22 +45,26 @@ export function peopleCommands(program: Command, run: Run): void {
 
   program
     .command('freeze <who-or-what>')
-    .description('stop a person or an asset at once; nothing is ended')
+    .description('stop a person, an asset or one link of it at once; nothing is ended')
     .option('--reason <text>', 'why')
+    .option('--under <manager-account>', 'only what goes to the account through that manager account')
     .action(
-      run(async (context, { reason }: { reason?: string }, wanted: string) =>
-        wanted.includes('@')
+      run(async (context, { reason, under }: { reason?: string; under?: string }, wanted: string) => {
+        if (under) return stopLink(context, false, wanted, under)
+        return wanted.includes('@')
           ? stop(context, 'freeze', false, wanted, reason)
-          : stopAsset(context, 'freeze', false, wanted),
-      ),
+          : stopAsset(context, 'freeze', false, wanted)
+      }),
     )
   program
     .command('unfreeze <who-or-what>')
     .description('lift a freeze: all is as it was')
+    .option('--under <manager-account>', 'of one link alone')
     .action(
-      run(async (context, _options: object, wanted: string) =>
-        wanted.includes('@') ? stop(context, 'freeze', true, wanted) : stopAsset(context, 'freeze', true, wanted),
-      ),
+      run(async (context, { under }: { under?: string }, wanted: string) => {
+        if (under) return stopLink(context, true, wanted, under)
+        return wanted.includes('@') ? stop(context, 'freeze', true, wanted) : stopAsset(context, 'freeze', true, wanted)
+      }),
     )
 
   program
@@ -127,6 +131,15 @@ export async function stopAsset(
     changed,
     `${changed.name} is ${done}${lifted ? ': all is as it was' : ': nobody reaches it, and nothing was ended'}.`,
   )
+}
+
+async function stopLink(context: Context, lifted: boolean, account: string, under: string): Promise<void> {
+  const params = { path: { ...(await context.path()), asset: under, account } }
+  const link = '/v1/businesses/{business}/manager-accounts/{asset}/accounts/{account}/freeze'
+  const told = await context.withProof(() =>
+    answerOf(lifted ? context.client.DELETE(link, { params }) : context.client.PUT(link, { params })),
+  )
+  context.desk.one(told, told.result)
 }
 
 interface Offboarding {

@@ -19,6 +19,7 @@ const becauseOf: Readonly<Record<NotCounting, string>> = {
   'too-deep': 'it was passed on too often',
   'manager-archived': 'the manager account is archived',
   'manager-frozen': 'the manager account is frozen',
+  'link-frozen': 'the link is frozen',
 }
 
 /** Why a path does not count, as it stands after “because”. */

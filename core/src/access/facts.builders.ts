@@ -48,6 +48,7 @@ export function aGrant(over: Partial<GrantFact> = {}): GrantFact {
     upstream: null,
     holdsAsset: true,
     frozen: false,
+    frozenAlone: false,
     mayPassOn: false,
     givenBy: 'Agnese Torvald',
     purpose: null,

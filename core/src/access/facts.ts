@@ -64,6 +64,8 @@ export interface GrantFact extends Given {
   readonly holdsAsset: boolean
   /** Whether either side has frozen what goes between giver and holder, both being businesses. */
   readonly frozen: boolean
+  /** Whether the owner has frozen it by itself: a link. */
+  readonly frozenAlone: boolean
   readonly mayPassOn: boolean
   readonly givenBy: string
   readonly purpose: string | null

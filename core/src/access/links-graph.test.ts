@@ -27,6 +27,7 @@ const drawnTerms = {
   actions: fc.subarray(['billing.see'] as const).map(actions => [...actions]),
   ended: seldom.map(yes => (yes ? now : null)),
   frozen: seldom,
+  frozenAlone: seldom,
   mayPassOn: fc.boolean(),
 }
 const graph = fc.record({
@@ -103,7 +104,7 @@ function allowedByLayingOut({
   upstream,
 }: AccessFacts): Set<Action> {
   const place = (business: string) => memberships.find(one => one.business === business)?.standing ?? null
-  const holds = (grant: GrantFact) => !grant.ended && !grant.frozen
+  const holds = (grant: GrantFact) => !grant.ended && !grant.frozen && !grant.frozenAlone
   const nodeOf = (id: string) =>
     id === account.id ? { asset: account, grants, upstream } : managers.find(one => one.asset.id === id)!
   const through = (one: GrantFact): Set<Action> => {
@@ -172,12 +173,12 @@ test('over any graph of businesses and manager accounts, somebody may do just wh
 
 test('unlinking, freezing and lowering a link never lets anybody do more', () => {
   fc.assert(
-    fc.property(graph, fc.nat(6), fc.constantFrom('gone', 'frozen', 'lowered'), (drawn, which, how) => {
+    fc.property(graph, fc.nat(6), fc.constantFrom('gone', 'frozen', 'frozenAlone', 'lowered'), (drawn, which, how) => {
       const before = reachOf(factsOf(drawn), now).level
       const links = drawn.links.flatMap((one, at) => {
         if (at !== which) return [one]
         if (how === 'gone') return []
-        return [how === 'frozen' ? { ...one, frozen: true } : { ...one, tier: 'watch' as const, actions: [] }]
+        return [how !== 'lowered' ? { ...one, [how]: true } : { ...one, tier: 'watch' as const, actions: [] }]
       })
       const after = reachOf(factsOf({ ...drawn, links }, drawn.links), now).level
       for (const action of after.actions) expect(before.actions.has(action), action).toBe(true)

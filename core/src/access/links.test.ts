@@ -59,6 +59,7 @@ test('what stops a link, its manager account or that one’s business stops all 
     [linked({ memberships: admins }, { until: now }), 'over'],
     [linked({ memberships: admins }, { ended: now }), 'ended'],
     [linked({ memberships: admins }, { frozen: true }), 'partner-frozen'],
+    [linked({ memberships: admins }, { frozenAlone: true }), 'link-frozen'],
     [
       linked({ memberships: admins, managers: [aManager('Gullwright Travel', agency, { archived: true })] }),
       'manager-archived',

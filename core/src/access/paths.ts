@@ -32,6 +32,7 @@ export type NotCounting =
   | 'too-deep'
   | 'manager-archived'
   | 'manager-frozen'
+  | 'link-frozen'
 
 /** What stands on the way from the asset's owner to the person. */
 type Station =
@@ -287,12 +288,13 @@ function stoppedMembership(membership: MembershipFact): NotCounting | null {
 
 /** Why a grant by itself does not hold at an instant; it holds in [from, until). */
 export function stoppedGrant(
-  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver' | 'frozen'>,
+  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver' | 'frozen' | 'frozenAlone'>,
   at: Instant,
 ): NotCounting | null {
   if (grant.ended && !isBefore(at, grant.ended)) return 'ended'
   if (isBefore(at, grant.from)) return 'not-begun'
   if (grant.until && !isBefore(at, grant.until)) return 'over'
   if (grant.frozen) return 'partner-frozen'
+  if (grant.frozenAlone) return 'link-frozen'
   return grant.giver.paused ? 'business-paused' : null
 }

@@ -6,7 +6,7 @@ import { saidWhy } from './because.ts'
 import type { Decision } from './decide.ts'
 import type { AccessFacts, GrantFact } from './facts.ts'
 import type { Path } from './paths.ts'
-import { standingOn } from './walk.ts'
+import { isHeld, standingOn } from './walk.ts'
 
 /** A path as a sentence: `Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue, until 23 May 2027.` */
 export function sayPath(facts: AccessFacts, path: Path): string {
@@ -56,7 +56,7 @@ export function sayDecision(facts: AccessFacts, decision: Decision, action: Acti
   if (decision.allowed) return `Yes: ${person.name} may ${doing} on ${asset.name}.`
   const stopped = decision.paths.filter(path => path.stopped && path.level.actions.has(action))
   if (stopped.length > 0)
-    return `No: ${person.name} could ${doing} on ${asset.name}, but ${sayStopped(facts, stopped[0]!, at)}.`
+    return `No: ${person.name} could ${doing} on ${asset.name}, but ${sayStopped(facts, stopped.find(isHeld) ?? stopped[0]!, at)}.`
   if (decision.level.actions.size === 0) return `No: ${person.name} has no access to ${asset.name}.`
   const least = leastTier(asset.kind, [action])
   const takes = least ? `that takes ${least.tier}` : 'no tier holds that; it is given by name'

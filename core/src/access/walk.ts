@@ -26,6 +26,7 @@ const waiting: ReadonlySet<NotCounting> = new Set([
   'membership-frozen',
   'asset-frozen',
   'partner-frozen',
+  'link-frozen',
   'frozen-by-owner',
 ])
 

@@ -37,6 +37,7 @@ async function call(
   const filled = path
     .replace('{business}', business)
     .replace('{asset}', asset)
+    .replace('{account}', asset)
     .replace('{other}', 'ad-account%2Fwinter-freight')
     .replace('{person}', route.includes('{partner}') ? someId : 'priya@ondaverde.example')
     .replace('{address}', 'priya@ondaverde.example')

@@ -102,6 +102,7 @@ async function addGrant(change: Change, given: GivenBy, { key, party }: Holder, 
     ...kept(wanted),
     from: wanted.terms.from ?? change.now,
     proposalId: given.proposal,
+    frozenAt: null,
     givenAt: change.now,
     givenBy: given.person.id,
     changedAt: null,
@@ -122,4 +123,9 @@ function kept({ terms, purpose, upstream, mayPassOn }: GrantWanted) {
     upstreamId: upstream,
     mayPassOn,
   }
+}
+
+/** Stops a link while its owner wants it stopped. Whatever is said of it meanwhile, it stays stopped. */
+export async function freezeGrant(change: Change, { id }: Pick<Grant, 'id'>, frozen: boolean): Promise<void> {
+  await change.manager.update(grants, { id }, { frozenAt: frozen ? change.now : null })
 }

@@ -26,6 +26,8 @@ export interface Grant {
   proposalId: string | null
   upstreamId: string | null
   mayPassOn: boolean
+  /** Since when its owner has frozen it by itself: a link. */
+  frozenAt: Instant | null
   givenAt: Instant
   givenBy: string
   changedAt: Instant | null
@@ -56,6 +58,7 @@ export const grants = new EntitySchema<Grant>({
     proposalId: named('proposal_id', column.uuid, true),
     upstreamId: named('upstream_id', column.uuid, true),
     mayPassOn: named('may_pass_on', column.flag),
+    frozenAt: named('frozen_at', column.instant, true),
     givenAt: named('given_at', column.instant),
     givenBy: named('given_by', column.uuid),
     changedAt: named('changed_at', column.instant, true),

@@ -138,6 +138,43 @@ test('what was given because the manager’s people might give access falls with
   expect((await decideFor(callum, 'access.change')).allowed).toBe(false)
 })
 
+test('an owner freezes one link: nobody comes through it, whatever is said of it, until the owner lifts that with a fresh proof', async () => {
+  await scene.say(callum, `let ${marisol.email} run on ${travel}`)
+  await linked(callum, agnese, atTravel('steward may give access'), true)
+  await scene.say(callum, `let dae@gullwright.example watch on ${freight} hiding contacts`).catch(() => undefined)
+  expect(await can(marisol.email, 'ads.publish')).toBe(true)
+  const halt = (who: Actor, on: boolean) => {
+    const link = '/v1/businesses/{business}/manager-accounts/{asset}/accounts/{account}/freeze'
+    const params = { params: within(who, { asset: number, account: freight }) }
+    return answerOf(on ? who.client.PUT(link, params) : who.client.DELETE(link, params))
+  }
+  for (const who of [callum, marisol, tomasz]) expect(await problemOf(halt(who, true))).toHaveProperty('code')
+  scene.clock.forward({ minutes: 11 })
+  expect((await halt(agnese, true)).result).toContain('nobody reaches Winter Freight through Travel')
+  expect((await halt(agnese, true)).result).toContain('is frozen already')
+  expect((await scene.letters(callum.email))[0]).toContain('froze the link of Winter Freight under Travel')
+  expect(await can(marisol.email, 'ads.see')).toBe(false)
+  expect(await decideFor(callum, 'ads.see')).toMatchObject({
+    allowed: false,
+    reason: expect.stringContaining('the link is frozen'),
+  })
+  expect((await treeOf(callum)).branches[0]).toMatchObject({
+    state: 'stopped',
+    why: 'the link is frozen',
+    frozen: true,
+  })
+  expect(await problemOf(halt(callum, false))).toHaveProperty('code')
+  expect(await problemOf(halt(agnese, false))).toMatchObject({ code: 'proof.needed' })
+  await bothSignIn()
+  // Lowered by the owner, or raised with the owner’s yes, it stays frozen.
+  await sayLink(agnese, `link ${winter} under ${number} at run`)
+  expect(await can(marisol.email, 'ads.see')).toBe(false)
+  await linked(callum, agnese, atTravel('steward'))
+  expect(await can(marisol.email, 'ads.see')).toBe(false)
+  expect((await halt(agnese, false)).result).toContain('holds again, as it was')
+  expect(await can(marisol.email, 'ads.publish')).toBe(true)
+})
+
 test('only one manager account of an account may give access, and the refusal says which one does', async () => {
   await linked(callum, agnese, atTravel('steward may give access'), true)
   const all = (await sayLink(callum, `link ${freight} under manager-account/all at steward may give access`))

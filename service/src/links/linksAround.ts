@@ -17,7 +17,7 @@ const around = `
     UNION SELECT link.id FROM up JOIN access_grant link ON link.target_id = up.id AND link.holder_kind = 'manager')
   SELECT json_agg(told ORDER BY told.given_at, told.id) AS links FROM (SELECT link.given_at, link.target_id AS target, link.holder_id AS gathering, label.label, link.id, link.tier, link.actions, link.hiding,
     date_part('epoch', link.from_at) * 1000 AS from, date_part('epoch', link.until_at) * 1000 AS until, date_part('epoch', link.ended_at) * 1000 AS ended,
-    link.may_pass_on AS "mayPassOn", halt.by_id IS NOT NULL AS frozen, coalesce(put.names, '{}') AS alone
+    link.may_pass_on AS "mayPassOn", halt.by_id IS NOT NULL AS frozen, link.frozen_at IS NOT NULL AS "frozenAlone", coalesce(put.names, '{}') AS alone
   FROM found JOIN access_grant link ON link.id = found.id JOIN asset gathering ON gathering.id = link.holder_id
     LEFT JOIN link_label label ON label.manager_id = link.holder_id AND label.asset_id = link.target_id AND gathering.business_id = $3
     LEFT JOIN LATERAL (SELECT by_id FROM partner_freeze WHERE giver_id = link.business_id AND holder_id = link.to_business_id LIMIT 1) halt ON true

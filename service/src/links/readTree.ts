@@ -47,6 +47,8 @@ export interface TreeBranch {
   readonly mayGiveAccess: boolean
   readonly state: 'in force' | 'begins' | 'waiting' | 'stopped' | 'ended'
   readonly why: string | null
+  /** Whether the account’s owner has frozen it by itself. */
+  readonly frozen: boolean
   readonly from: string | null
   /** When it ends by itself, or ended. */
   readonly until: string | null
@@ -138,6 +140,7 @@ export function tellBranch(row: LinkRow, nodes: ReadonlyMap<string, AssetFact>, 
             ? 'ended'
             : 'stopped',
     why: stopped && saidWhy(stopped),
+    frozen: fact.frozenAlone,
     from: new Date(row.from).toISOString(),
     until: toText(row.ended ?? row.until),
     proposal: null,
@@ -199,6 +202,7 @@ async function readWaiting(kit: Kit, acting: Acting): Promise<{ nodes: TreeNode[
         mayGiveAccess: thing.mayPassOn,
         state: 'waiting',
         why: isSender ? 'nobody has answered yet' : 'it waits for your answer',
+        frozen: false,
         from: thing.terms.from?.toString() ?? null,
         until: thing.terms.until?.toString() ?? null,
         proposal: parts.proposal.id,

@@ -8,6 +8,7 @@ import { checkNumbers } from './checkNumbers.ts'
 import { previewLinking } from './previewLinking.ts'
 import { readAccounts } from './readAccounts.ts'
 import { readTree } from './readTree.ts'
+import { freezeLink } from './freezeLink.ts'
 import { renameLinked } from './renameLinked.ts'
 import { sayLinking } from './sayLinking.ts'
 import {
@@ -15,6 +16,7 @@ import {
   accountsQuery,
   labelGiven,
   labelled,
+  linkFrozen,
   linked,
   linkedParams,
   linkingPreviewed,
@@ -127,4 +129,26 @@ export async function linkRoutes(app: App, kit: Kit): Promise<void> {
       return renameLinked(kit)(await actingFor(kit.database, request), asset, account, request.body.label)
     },
   )
+
+  for (const [method, frozen] of [
+    ['put', true],
+    ['delete', false],
+  ] as const)
+    app[method](
+      '/v1/businesses/:business/manager-accounts/:asset/accounts/:account/freeze',
+      {
+        schema: {
+          tags,
+          summary: frozen
+            ? 'Freeze a link: nobody reaches the account through it, and nothing is ended'
+            : 'Lift the freeze of a link',
+          params: linkedParams,
+          response: { 200: linkFrozen },
+        },
+      },
+      async request => {
+        const { asset, account } = request.params
+        return freezeLink(kit)(await actingFor(kit.database, request), asset, account, frozen)
+      },
+    )
 }

@@ -94,6 +94,7 @@ export const treeOut = object({
       below: string().required(),
       above: string().required(),
       ...hanging,
+      frozen: boolean().required().meta({ description: 'Whether the account’s owner has frozen the link by itself.' }),
       proposal: string().nullable().defined(),
     }),
   ).required(),
@@ -159,3 +160,4 @@ export const labelGiven = object({
   label: string().trim().min(1, 'a name has at least a letter').max(80).nullable().defined(),
 }).noUnknown()
 export const labelled = object({ result: string().required() })
+export const linkFrozen = object({ result: string().required() })

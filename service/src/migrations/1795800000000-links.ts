@@ -22,6 +22,7 @@ const statements = [
   `ALTER TABLE access_grant ADD to_business_id uuid REFERENCES business`,
   `UPDATE access_grant SET to_business_id = holder_id WHERE holder_kind = 'business'`,
   `ALTER TABLE access_grant ADD CHECK (holder_kind <> 'business' OR to_business_id IS NOT DISTINCT FROM holder_id), ADD CHECK (holder_kind IN ('business', 'manager') OR to_business_id IS NULL)`,
+  `ALTER TABLE access_grant ADD frozen_at timestamptz CHECK (frozen_at IS NULL OR holder_kind = 'manager')`,
   `DROP INDEX access_grant_to_business`,
   `CREATE INDEX access_grant_to_business ON access_grant (to_business_id, business_id) WHERE to_business_id IS NOT NULL`,
   `CREATE INDEX access_grant_links ON access_grant (target_id) WHERE holder_kind = 'manager'`,
@@ -56,7 +57,8 @@ const statements = [
         'links', (SELECT json_agg(ARRAY[g.id::text, g.target_id::text, below.name, below.kind, g.holder_id::text,
             CASE WHEN g.business_id <> below.business_id THEN facts_business(g.business_id)::text END, g.tier, array_to_string(g.actions, ' '), array_to_string(g.hiding, ' '),
             ${ms('g.from_at')}::text, ${ms('g.until_at')}::text, ${ms('g.ended_at')}::text, g.may_pass_on::text, giving.name,
-            (g.to_business_id IS NOT NULL AND EXISTS (SELECT FROM partner_freeze f WHERE f.giver_id = g.business_id AND f.holder_id = g.to_business_id))::text] ORDER BY g.given_at, g.id)
+            (g.to_business_id IS NOT NULL AND EXISTS (SELECT FROM partner_freeze f WHERE f.giver_id = g.business_id AND f.holder_id = g.to_business_id))::text,
+            (g.frozen_at IS NOT NULL)::text] ORDER BY g.given_at, g.id)
           FROM access_grant g JOIN asset below ON below.id = g.target_id JOIN person giving ON giving.id = g.given_by WHERE g.id = ANY (ways)),
         'managers', (SELECT json_agg(ARRAY[a.id::text, a.number, a.handle, a.name, (a.archived_at IS NOT NULL)::text, (a.frozen_at IS NOT NULL)::text, b.id::text, b.number, b.name, b.zone,
             (b.paused_at IS NOT NULL)::text, EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = asking AND f.business_id = a.business_id)::text])

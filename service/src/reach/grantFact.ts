@@ -34,6 +34,7 @@ export interface GrantRow {
   /** Of grants that are passed on alone: the others were found because they hold the asset. */
   readonly holdsAsset?: boolean
   readonly frozen?: boolean
+  readonly frozenAlone?: boolean
   readonly mayPassOn?: boolean
   readonly givenBy?: string
   readonly purpose?: string | null
@@ -59,6 +60,7 @@ export function grantFact(
     upstream: row.upstream ?? null,
     holdsAsset: row.holdsAsset ?? true,
     frozen: row.frozen ?? false,
+    frozenAlone: row.frozenAlone ?? false,
     mayPassOn: row.mayPassOn ?? false,
     givenBy: row.givenBy ?? '',
     purpose: row.purpose ?? null,

@@ -18,7 +18,7 @@ const links = `
   SELECT g.target_id AS target, g.id, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from,
     date_part('epoch', g.until_at) * 1000 AS until, g.may_pass_on AS "mayPassOn", facts_business(g.business_id) AS giver,
     facts_holder('manager', g.holder_id, NULL) AS holder, json_build_object('id', g.target_id, 'kind', 'ad-account', 'name', '') AS on,
-    CASE WHEN g.to_business_id IS NULL THEN false ELSE facts_frozen(g.business_id, g.to_business_id) END AS frozen
+    CASE WHEN g.to_business_id IS NULL THEN false ELSE facts_frozen(g.business_id, g.to_business_id) END AS frozen, g.frozen_at IS NOT NULL AS "frozenAlone"
   FROM access_grant g WHERE g.holder_kind = 'manager' AND g.ended_at IS NULL AND g.target_id IN (SELECT id FROM above) LIMIT 10000`
 
 const managers = `

@@ -29,6 +29,7 @@ type LinkRow = readonly [
   mayPassOn: string,
   givenBy: string,
   frozen: string,
+  frozenAlone: string,
 ]
 
 type ManagerRow = readonly [
@@ -109,6 +110,7 @@ function linkFact(
     mayPassOn,
     givenBy,
     frozen,
+    frozenAlone,
   ] = row
   const gathering = managers.get(manager)!
   return grantFact(
@@ -132,6 +134,7 @@ function linkFact(
       mayPassOn: isTrue(mayPassOn),
       givenBy,
       frozen: isTrue(frozen),
+      frozenAlone: isTrue(frozenAlone),
     },
     person,
     managers.get(target) ?? asset,

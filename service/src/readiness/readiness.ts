@@ -225,7 +225,13 @@ async function holdingOfTeam(
   const live = held.filter(
     grant =>
       !stoppedGrant(
-        { ...grant, ended: grant.endedAt, frozen: false, giver: { ...business, number: '', paused: false } },
+        {
+          ...grant,
+          ended: grant.endedAt,
+          frozen: false,
+          frozenAlone: false,
+          giver: { ...business, number: '', paused: false },
+        },
         now,
       ),
   )

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { getActing } from '../../frame/acting-context'
   import TierMark from '../../parts/TierMark.svelte'
-  import type { Schemas } from '../../reach/service'
+  import Outcome from '../../parts/Outcome.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import { answerOf, service, type Schemas } from '../../reach/service'
   import { treeOf } from '../../reach/trees'
   import { sayAddress } from '../give/say'
   import { markOf, sayBranch } from '../tree/branch-words'
@@ -15,6 +17,14 @@
   const branches = $derived((tree.data?.branches ?? []).filter(branch => branch.below === asset.number))
   const above = (number: string) => tree.data!.nodes.find(node => node.number === number)!
   const text = $derived(`${asset.kind}/${asset.handle}`)
+  const doing = new Doing()
+
+  const freeze = (under: string, lifted: boolean) =>
+    doing.run(async () => {
+      const link = '/v1/businesses/{business}/manager-accounts/{asset}/accounts/{account}/freeze'
+      const params = { path: { business: acting.number, asset: under, account: asset.number } }
+      return (await answerOf(lifted ? service.DELETE(link, { params }) : service.PUT(link, { params }))).result
+    })
 </script>
 
 <div class="span section">
@@ -44,13 +54,20 @@
                     'give',
                     sentenceAgain({ ...branch, number: asset.number }, manager, acting.zone),
                   )}>Change it</a
-                ><a class="btn btn-sm" href={sayAddress(acting.number, 'give', `unlink ${text} from ${manager.number}`)}
-                  >Unlink</a
+                >{#if acting.isAdmin}<button
+                    class="btn btn-sm"
+                    disabled={doing.busy}
+                    onclick={() => freeze(manager.number, branch.frozen)}
+                    >{branch.frozen ? 'Unfreeze' : 'Freeze'}</button
+                  >{/if}<a
+                  class="btn btn-sm"
+                  href={sayAddress(acting.number, 'give', `unlink ${text} from ${manager.number}`)}>Unlink</a
                 >{/if}</span
             >
           </li>
         {/each}
       </ul>
+      <Outcome {doing} label="Lift it" />
     {:else}<p class="entry">It hangs under no manager account.</p>{/if}
     {#if acting.isAdmin && asset.kind !== 'manager-account'}<p>
         <a class="btn btn-sm" href="/{acting.number}/link?account={encodeURIComponent(text)}"

@@ -107,7 +107,11 @@
       >
     </fieldset>
   {/if}
-  {#if proposal.paying?.takesMeansOn || proposal.paying?.canStay}<PayingWith paying={proposal.paying} bind:means bind:stays={payerStays} />{/if}
+  {#if proposal.paying?.takesMeansOn || proposal.paying?.canStay}<PayingWith
+      paying={proposal.paying}
+      bind:means
+      bind:stays={payerStays}
+    />{/if}
   <div class="acts">
     <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{proposal.yes.whole}</button>
     {#if proposal.yes.less}<button class="btn" aria-expanded={lessening} onclick={beginLess}
