@@ -74,14 +74,16 @@ export async function callOff(
 /** Calls off the change of an account that is still to come, from either side of it: who would pay, who pays, who owns it. */
 export async function callOffFor(change: Change, acting: Acting, asset: Asset): Promise<string> {
   const planned = (await pendingChanges(change.manager, [asset.id])).get(asset.id)
-  if (!planned)
-    throw new Problem('billing.none', `No change of who pays for ${asset.name} is planned: ${asset.payer!.name} pays.`)
-  const around = await concernedBy(change.manager, planned)
-  if (acting.standing === 'member' || !around.some(business => business.id === acting.id))
+  const concerned = planned
+    ? (await concernedBy(change.manager, planned)).map(business => business.id)
+    : [asset.businessId, asset.payer!.id]
+  if (acting.standing === 'member' || !concerned.includes(acting.id))
     throw new Problem(
       'billing.not-yours',
-      `Who pays for ${asset.name} is for the finance people and admins of ${planned.payer.name} and ${asset.payer!.name}.`,
+      `Who pays for ${asset.name} is for the finance people and admins of who owns it and who pays for it.`,
     )
+  if (!planned)
+    throw new Problem('billing.none', `No change of who pays for ${asset.name} is planned: ${asset.payer!.name} pays.`)
   await callOff(change, { id: acting.live.person, name: acting.live.name }, planned)
   return `Called off. ${asset.payer!.name} goes on paying for ${asset.name} as before.`
 }

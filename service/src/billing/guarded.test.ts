@@ -71,7 +71,7 @@ test('strangers, members and who only runs adverts see and change nothing of how
   expect(await moneyOf(priya)).toMatchObject({ seats: null, admins: [] })
   for (const call of [meansOf, openMeans, (who: Actor) => removeMeans(who, 'harbour-card')])
     expect(await codeOf(call(priya))).toBe('standing.not-enough')
-  expect(await codeOf(callOff(priya, winter))).toBe('billing.none')
+  expect(await codeOf(callOff(priya, winter))).toBe('billing.not-yours')
 })
 
 test('who was given to see the bills sees those accounts alone; who may change how they are paid does so there', async () => {
