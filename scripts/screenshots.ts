@@ -41,11 +41,10 @@ try {
   await accept(leanders)
   await workOnMarram(leanders)
   await lookAround(hers)
-  await dealWithPartners(
-    hers,
-    people.find(person => person.name === 'Callum Osei-Bright')!,
-  )
-  await compareAccounts(people.find(person => person.name === 'Callum Osei-Bright')!)
+  const called = (name: string) => people.find(person => person.name.startsWith(name))!
+  await dealWithPartners(hers, called('Callum'))
+  await compareAccounts(called('Callum'))
+  await lookAtMoney(called('Noor'))
   await terminal('command-line', agnese.token, [
     `famiglia preview let leander@ondaverde.example watch on ad-account/summer-crossings hiding revenue until 2027-09-30`,
     'famiglia access --show "can spend" --find bea',
@@ -60,17 +59,28 @@ try {
   rmSync(home, { recursive: true, force: true })
 }
 
-/** The agency's manager account, with the session that its token is. */
-async function compareAccounts({ token }: DemoPerson): Promise<void> {
+/** A page of somebody’s own business, with the session that their token is. */
+async function pageAt({ token }: DemoPerson, path: string): Promise<Page> {
   const page = await browser.page()
   const url = town.service.url
   await page.context().addCookies([{ name: 'famiglia_session', value: token, url }])
   const me = await fetch(`${url}/v1/me`, { headers: { authorization: `Bearer ${token}` } })
   const { businesses } = (await me.json()) as { businesses: { number: string }[] }
-  await page.goto(`${url}/${businesses[0]!.number}/tree`)
+  await page.goto(`${url}/${businesses[0]!.number}${path}`)
+  return page
+}
+
+async function compareAccounts(callum: DemoPerson): Promise<void> {
+  const page = await pageAt(callum, '/tree')
   await page.getByRole('group', { name: 'The tree' }).getByRole('link', { name: 'Gullwright Travel' }).click()
   await page.getByRole('heading', { name: /^Gullwright Travel gathers/ }).waitFor()
   await keep(page, 'manager-account')
+}
+
+async function lookAtMoney(noor: DemoPerson): Promise<void> {
+  const page = await pageAt(noor, `/money?account=${encodeURIComponent('ad-account/winter-freight')}`)
+  await page.getByText('and nothing after that.', { exact: false }).waitFor()
+  await keep(page, 'money')
 }
 
 async function keep(page: Page, name: string): Promise<void> {
@@ -186,14 +196,6 @@ async function lookAround(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'Summer Crossings' }).click()
   await page.getByRole('link', { name: 'Priya Lindqvist' }).first().waitFor()
   await keep(page, 'asset')
-  await to('/groups')
-  await page.getByRole('heading', { name: 'Teams' }).waitFor()
-  await keep(page, 'groups')
-  await to('/lists')
-  await page.getByRole('link', { name: 'Fenn Delacroix-Umar' }).click()
-  await page.getByRole('link', { name: /^Offboard / }).click()
-  await page.getByRole('heading', { name: 'Fenn Delacroix-Umar is about to go.' }).waitFor()
-  await keep(page, 'leaving')
   await page.getByRole('link', { name: 'History', exact: true }).click()
   await page.getByRole('heading', { name: 'The history is whole.' }).waitFor()
   await keep(page, 'history')
@@ -208,9 +210,7 @@ async function dealWithPartners(page: Page, callum: DemoPerson): Promise<void> {
   await page.getByRole('link', { name: 'Read and answer' }).first().click()
   await page.getByText('It would allow').waitFor()
   await keep(page, 'ask')
-  const his = await browser.page()
-  await his.context().addCookies([{ name: 'famiglia_session', value: callum.token, url: town.service.url }])
-  await his.goto(town.service.url)
+  const his = await pageAt(callum, '/desk')
   await his.getByRole('link', { name: 'Families' }).click()
   await his.getByRole('row').filter({ hasText: 'Fjord Freight' }).waitFor()
   await keep(his, 'families')
