@@ -241,7 +241,7 @@ test('a means of payment is added by who began it, for the business they began i
     paysFor: [],
   })
   const everywhere = await scene.sql(`SELECT means::text AS row FROM means UNION ALL SELECT history::text FROM history`)
-  expect(JSON.stringify(everywhere)).not.toMatch(/5355|11112222|1111 2222/)
+  expect(JSON.stringify(everywhere)).not.toMatch(/5355 ?1111|1111 ?2222/)
   expect((await removeMeans(noor, 'quay-card')).result).toContain('Quay card ending 7788 is off the record')
   expect(await codeOf(removeMeans(noor, 'quay-card'))).toBe('means.unknown')
   expect(await codeOf(removeMeans(noor, 'harbour-card'))).toBe('means.in-use')
