@@ -33,7 +33,7 @@ test('who can give access is told with the reason, and see-as shows exactly what
     /Ruben Achterberg .* Ruben Achterberg is admin of Ondaverde Ferries, which owns Summer Crossings/,
   )
   const seen = JSON.parse((await run('see-as', bea, '--json')).out) as object[]
-  expect(seen).toHaveLength(3)
+  expect(seen).toHaveLength(5)
   expect(seen).toEqual(JSON.parse((await as('Bea').run('what', '--json')).out))
 })
 
