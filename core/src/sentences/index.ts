@@ -1,5 +1,6 @@
 /** Sentences: the one way access is said. As written, with handles and days; as read, with names. */
 export * from './billing.ts'
+export * from './handover.ts'
 export * from './linking.ts'
 export * from './nearest.ts'
 export * from './parse.ts'

@@ -1,5 +1,6 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { afterAll, beforeAll, expect, test } from 'vitest'
+import { sayBilling } from '../../../e2e/support/money.ts'
 import {
   at,
   giveStanding as standing,
@@ -22,6 +23,10 @@ beforeAll(async () => {
   await standing(await signedIn(), bea.email, 'admin')
   bea = await withSecondStep(scene, bea)
   tomasz = scene.tomasz
+  // Whoever answers for a payment stays: somebody in finance does, so that admins can come and go.
+  const noor = await join(scene, 'Noor Castellan', 'let WHO watch on ad-account/winter-freight')
+  await standing(await signedIn(), noor.email, 'finance')
+  await sayBilling(await signedIn(), `billing ad-account/winter-freight to ${noor.email}`)
 })
 afterAll(() => scene.close())
 
