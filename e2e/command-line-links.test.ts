@@ -133,7 +133,7 @@ test('a link is offered by its owner, named on the manager’s side, put somebod
   expect((await owner.run('can', 'dae@gullwright.example', 'report.see', winter)).status).not.toBe(0)
 })
 
-test('what cannot be read points at the word, and who pays is not changed by a link yet', async () => {
+test('what cannot be read points at the word, and nobody but the two sides is made to pay by a link', async () => {
   const { run } = as('Callum')
   expect(await run('link', 'A-1', 'under', travel, 'at', 'run', '--yes')).toMatchObject({ status: 2 })
   const paid = await run(
@@ -145,8 +145,8 @@ test('what cannot be read points at the word, and who pays is not changed by a l
     'run',
     'paid',
     'by',
-    scene.callum.business,
+    scene.called('Sanne').business,
     '--yes',
   )
-  expect(paid).toMatchObject({ status: 2, err: expect.stringContaining('Who pays cannot be changed by a link yet.') })
+  expect(paid).toMatchObject({ status: 3, err: expect.stringContaining('or the one whose manager account it hangs') })
 })

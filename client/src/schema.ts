@@ -4827,6 +4827,8 @@ export interface paths {
                         means?: string;
                         /** @description Whether who pays stays as it is, where the rest can be accepted without. */
                         payerStays?: boolean;
+                        /** @description Lines of a handover’s account that are to fall too, by their keys. */
+                        falls?: string[];
                     };
                 };
             };
@@ -5837,6 +5839,328 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/handovers/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What “hand over …” would do, line by line; nothing is sent */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description `hand over page/… to B-… keeping run with billing because "…"` */
+                        sentence: string;
+                        /** @description Lines of the account that are to fall, by their keys. */
+                        falls?: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverPreview"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/handovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The handovers that the business agreed to, the newest first */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                id: string;
+                                /** @enum {string} */
+                                state: "cooling" | "completed" | "stopped";
+                                what: string;
+                                from: {
+                                    number: string;
+                                    name: string;
+                                };
+                                to: {
+                                    number: string;
+                                    name: string;
+                                };
+                                /** Format: date-time */
+                                completesAt: string;
+                                /** Format: date-time */
+                                endedAt: string | null;
+                            }[];
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Propose to another business that it owns some of your assets */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description `hand over page/… to B-… keeping run with billing because "…"` */
+                        sentence: string;
+                        /** @description Lines of the account that are to fall, by their keys. */
+                        falls?: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverSaid"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/handovers/{handover}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The account of a handover: what stays and what falls, the same for both sides */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    handover: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Handover"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/handovers/{handover}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a handover while it cools off: nothing has changed */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                    handover: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How many hours handovers of the business cool off; the longer of both sides counts */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description Between the yes and the completion. */
+                        hours: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -7226,7 +7550,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "handover.frozen" | "handover.gathers" | "handover.none" | "handover.nothing" | "handover.over" | "handover.payer" | "handover.reason" | "handover.receiver" | "handover.too-many" | "handover.torn" | "handover.under-way" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "tie.unfitting" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -8072,6 +8396,102 @@ export interface components {
              * @enum {string|null}
              */
             canTakeOver: "at once" | "by asking" | null;
+        };
+        HandoverPreview: {
+            sentence: string;
+            summary: string;
+            to: {
+                number: string;
+                name: string;
+                town: string;
+                /** Format: date-time */
+                since: string;
+                mailDomain: string | null;
+            };
+            assets: {
+                number: string;
+                name: string;
+                kind: string;
+            }[];
+            lines: {
+                key: string;
+                /** @enum {string} */
+                fate: "stays" | "beneath" | "own" | "falls";
+                canFall: boolean;
+                who: string;
+                on: string;
+                words: string;
+                why: string;
+                tier: string | null;
+                actions: number;
+                /** @enum {string} */
+                form: "own" | "through" | "waiting" | "idle";
+            }[];
+            completesAt: string;
+            staysOpenUntil: string;
+        };
+        HandoverSaid: {
+            sentence: string;
+            result: string;
+            proposal: string;
+        };
+        Handover: {
+            id: string;
+            /** @enum {string} */
+            state: "open" | "cooling" | "completed" | "stopped" | "declined" | "withdrawn" | "lapsed" | "void" | "accepted";
+            from: {
+                number: string;
+                name: string;
+            };
+            to: {
+                number: string;
+                name: string;
+            };
+            isSender: boolean;
+            assets: {
+                number: string;
+                name: string;
+                kind: string;
+            }[];
+            keeping: string | null;
+            withBilling: boolean;
+            because: string | null;
+            sentBy: string;
+            /** Format: date-time */
+            sentAt: string;
+            acceptedBy: string | null;
+            /** Format: date-time */
+            acceptedAt: string | null;
+            /** Format: date-time */
+            completesAt: string | null;
+            /** Format: date-time */
+            endedAt: string | null;
+            endedBy: string | null;
+            reason: string | null;
+            lines: {
+                key: string;
+                /** @enum {string} */
+                fate: "stays" | "beneath" | "own" | "falls";
+                canFall: boolean;
+                who: string;
+                on: string;
+                words: string;
+                why: string;
+                tier: string | null;
+                actions: number;
+                /** @enum {string} */
+                form: "own" | "through" | "waiting" | "idle";
+                /**
+                 * @description How it differs from what both signed.
+                 * @enum {string|null}
+                 */
+                difference: "new" | "more" | "less" | null;
+            }[];
+            gone: {
+                who: string;
+                on: string;
+                words: string;
+            }[];
         };
         Money: {
             currency: string;

@@ -28,6 +28,8 @@ import { deskRoutes } from './desk/routes.ts'
 import { askRoutes } from './asks/routes.ts'
 import { billingRoutes } from './billing/routes.ts'
 import { stillAnswered } from './billing/stillAnswered.ts'
+import { completeHandover, tendHandovers } from './handovers/complete.ts'
+import { handoverRoutes } from './handovers/routes.ts'
 import { switchAllDue, switchPayment } from './billing/switchPayment.ts'
 import { linkRoutes } from './links/routes.ts'
 import { bundles } from './bundles/records.ts'
@@ -107,6 +109,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   linkRoutes,
   meansRoutes,
   billingRoutes,
+  handoverRoutes,
   moneyRoutes,
   partnerRoutes,
   trustRoutes,
@@ -161,8 +164,10 @@ export async function startService(settings: Settings, around: Surroundings): Pr
       await tellRunningOut(kit)()
       await tellMeansRunningOut(kit)()
       await switchAllDue(kit)()
+      await tendHandovers(kit, proposalKinds)()
     },
     'change-payment': switchPayment(kit),
+    'complete-handover': completeHandover(kit, proposalKinds),
     'tidy-up': tidyUp(kit.database),
   })
   await app.listen({ host: config.FAMIGLIA_HOST, port })

@@ -2,6 +2,7 @@ import { adminAsk } from './admins/kind.ts'
 import { businessAsk } from './asks/kind.ts'
 import { billing } from './billing/kind.ts'
 import { chair } from './chair/kind.ts'
+import { handover } from './handovers/kind.ts'
 import { invitation } from './invitations/kind.ts'
 import { link } from './links/kind.ts'
 import { offer } from './offers/kind.ts'
@@ -9,4 +10,14 @@ import { ownAsk } from './own-asks/kind.ts'
 import { registerOf } from './proposals/kind.ts'
 
 /** The one register of kinds of proposal: everything that takes the other side's yes. */
-export const proposalKinds = registerOf([invitation, chair, offer, ownAsk, businessAsk, link, billing, adminAsk])
+export const proposalKinds = registerOf([
+  invitation,
+  chair,
+  offer,
+  ownAsk,
+  businessAsk,
+  link,
+  billing,
+  handover,
+  adminAsk,
+])

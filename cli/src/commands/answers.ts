@@ -4,6 +4,7 @@ import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
 import { keep } from '../settings.ts'
 import type { Run } from '../run.ts'
+import { listed } from './handovers.ts'
 import { beforehandOf, tellProposal } from './inbox.ts'
 
 /** Answering what was sent to one, and tending to what one sent. */
@@ -18,6 +19,7 @@ export function answerCommands(program: Command, run: Run): void {
     .option('--may-give-access', 'of a link: yes, they may give access to others there')
     .option('--with <means>', 'where your yes makes you pay: what you pay with, as means/office-card')
     .option('--payer-as-now', 'of a link: accept it, and leave who pays as it is')
+    .option('--let-fall <keys>', 'of a handover: lines that are not to stay, by their keys', listed, [])
     .option('--reason <text>', 'a word to who asked')
     .option('--name <name>', 'your name, for a new sign-in')
     .option('--password <password>', 'a password for a new sign-in; asked for when left out')
@@ -107,6 +109,7 @@ interface Accepting {
   readonly mayGiveAccess?: boolean
   readonly with?: string
   readonly payerAsNow?: boolean
+  readonly letFall: readonly string[]
 }
 
 function readTier(text: string): Tier {
@@ -139,7 +142,7 @@ async function isForBusiness(context: Context, id: string): Promise<boolean> {
 async function acceptForBusiness(
   context: Context,
   proposal: string,
-  { less, reason, mayGiveAccess, with: means, payerAsNow }: Accepting,
+  { less, reason, mayGiveAccess, with: means, payerAsNow, letFall }: Accepting,
 ): Promise<void> {
   const { told: read, lines } = await tellProposal(context, proposal)
   if (mayGiveAccess && !read.question)
@@ -157,6 +160,7 @@ async function acceptForBusiness(
     ...(mayGiveAccess ? { mayGiveAccess } : {}),
     ...(means ? { means } : {}),
     ...(payerAsNow ? { payerStays: true } : {}),
+    falls: [...letFall],
   }
   const told = await context.withProof(() =>
     answerOf(

@@ -94,3 +94,38 @@ export async function unknownAsset(manager: EntityManager, business: Owner, what
     { nearest: near },
   )
 }
+
+/**
+ * Has assets belong to another business, and tells them as they are then. They leave the old owner’s bundles and what they were
+ * tied to there, and join the new one’s bundles by rule; a handle that the new owner has already gets a number.
+ */
+export async function handOverAssets(
+  manager: EntityManager,
+  { from, to, by, at }: { readonly from: string; readonly to: string; readonly by: string; readonly at: Instant },
+  ids: readonly string[],
+): Promise<Asset[]> {
+  await manager.query(
+    'DELETE FROM bundle_asset USING bundle WHERE bundle.id = bundle_asset.bundle_id AND bundle.business_id = $1 AND bundle_asset.asset_id = ANY ($2)',
+    [from, ids],
+  )
+  await manager.query('DELETE FROM tie WHERE (one_id = ANY ($1)) <> (other_id = ANY ($1))', [ids])
+  for (const asset of await assetsById(manager, ids)) {
+    const taken = (await manager.query(
+      'SELECT handle FROM asset WHERE business_id = $1 AND kind = $2 AND (handle = $3 OR handle LIKE $3 || $4)',
+      [to, asset.kind, asset.handle, '-%'],
+    )) as { handle: string }[]
+    const handles = new Set(taken.map(row => row.handle))
+    let handle = asset.handle
+    for (let next = 2; handles.has(handle); next++) handle = `${asset.handle}-${next}`
+    await manager.query(
+      'UPDATE asset SET business_id = $2, handle = $3, brought_in_by = $4, version = version + 1 WHERE id = $1',
+      [asset.id, to, handle, by],
+    )
+  }
+  await manager.query(
+    `INSERT INTO bundle_asset (bundle_id, asset_id, since) SELECT bundle.id, asset.id, $3 FROM bundle JOIN asset ON asset.id = ANY ($2) AND asset.kind = ANY (bundle.kinds)
+     WHERE bundle.business_id = $1 ON CONFLICT DO NOTHING`,
+    [to, ids, at.toString()],
+  )
+  return assetsById(manager, ids)
+}

@@ -24,6 +24,8 @@ export interface Asset {
   broughtInBy: string
   archivedAt: Instant | null
   frozenAt: Instant | null
+  /** The handover to another business that it is in: agreed, and not completed yet. */
+  handoverId: string | null
   version: number
 }
 
@@ -44,6 +46,7 @@ export const assets = new EntitySchema<Asset>({
     broughtInBy: named('brought_in_by', column.uuid),
     archivedAt: named('archived_at', column.instant, true),
     frozenAt: named('frozen_at', column.instant, true),
+    handoverId: named('handover_id', column.uuid, true),
     version: column.whole,
   },
   relations: {

@@ -1,4 +1,5 @@
 import { kinds } from '@famiglia/core'
+import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { assets, type Asset } from './records.ts'
@@ -27,6 +28,8 @@ export function stepAsset(kit: Kit, step: AssetStep) {
     const { past, was, takesProof, field, on } = steps[step]
     return changeFor(kit, acting, async change => {
       const current = await change.manager.findOneByOrFail(assets, { id: asset.id })
+      if (step === 'archive' && current.handoverId)
+        throw new Problem('handover.under-way', `${asset.name} is being handed over: stop that first.`)
       if (takesProof) change.requireFreshProof(`To ${step.replace('-', ' ')} ${asset.name}, confirm it’s you.`)
       const repeated = (current[field] !== null) === on
       const changed: Asset = repeated

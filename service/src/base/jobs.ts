@@ -9,11 +9,19 @@ export interface Work {
   'tend-proposal': { proposal: string }
   'look-for-what-is-due': object
   'change-payment': { change: string }
+  'complete-handover': { handover: string }
   'tidy-up': object
 }
 
 export type Queue = keyof Work
-const queues: readonly Queue[] = ['send-mail', 'tend-proposal', 'look-for-what-is-due', 'change-payment', 'tidy-up']
+const queues: readonly Queue[] = [
+  'send-mail',
+  'tend-proposal',
+  'look-for-what-is-due',
+  'change-payment',
+  'complete-handover',
+  'tidy-up',
+]
 
 /** Seconds after which work that was begun counts as cut off, by a kill for instance, and is begun again. */
 const takesAtMost = 20

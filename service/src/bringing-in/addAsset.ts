@@ -48,6 +48,7 @@ export async function addAsset(
     broughtInBy: acting.live.person,
     archivedAt: null,
     frozenAt: null,
+    handoverId: null,
     version: 1,
   }
   try {

@@ -1,4 +1,4 @@
-import { drawNumber, isKnownZone } from '@famiglia/core'
+import { drawNumber, isKnownZone, usualCoolingHours } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
@@ -178,6 +178,7 @@ export async function addBusiness(
       pausedAt: null,
       proposalDays: 14,
       offersAtOnce: false,
+      coolingHours: usualCoolingHours,
       twoApprovals: false,
     }
     await change.manager.query('SAVEPOINT drawn')

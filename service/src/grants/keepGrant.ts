@@ -129,3 +129,20 @@ function kept({ terms, purpose, upstream, mayPassOn }: GrantWanted) {
 export async function freezeGrant(change: Change, { id }: Pick<Grant, 'id'>, frozen: boolean): Promise<void> {
   await change.manager.update(grants, { id }, { frozenAt: frozen ? change.now : null })
 }
+
+/** Has a grant pass on another from now on, or, with null, be its giver’s own. */
+export async function hangOn(change: Change, grant: string, upstream: string | null): Promise<void> {
+  await change.manager.update(grants, { id: grant }, { upstreamId: upstream, changedAt: change.now })
+}
+
+/** Says which grant took the place of one that ended: what hung on that hangs on it. */
+export async function noteSuccessor(
+  change: Change,
+  { of, by }: { readonly of: string; readonly by: string },
+): Promise<void> {
+  await change.manager.query('UPDATE access_grant SET succeeds_id = $1 WHERE id = $2', [of, by])
+  await change.manager.query('UPDATE access_grant SET upstream_id = $2 WHERE upstream_id = $1 AND ended_at IS NULL', [
+    of,
+    by,
+  ])
+}

@@ -147,6 +147,7 @@ async function acceptNow(
     isLess: false,
     reason: null,
     paying: nothingSaidOfPaying,
+    falls: [],
     keeping,
   }
   await kind.accept(kit, change, parts, answer)

@@ -5,6 +5,7 @@ import { OneRecord1795600000000 } from './1795600000000-one-record.ts'
 import { Admins1795700000000 } from './1795700000000-admins.ts'
 import { Links1795800000000 } from './1795800000000-links.ts'
 import { Billing1795900000000 } from './1795900000000-billing.ts'
+import { Handovers1796000000000 } from './1796000000000-handovers.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -15,4 +16,5 @@ export const migrations = [
   Admins1795700000000,
   Links1795800000000,
   Billing1795900000000,
+  Handovers1796000000000,
 ]

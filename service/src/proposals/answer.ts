@@ -23,6 +23,7 @@ export interface AnswerGiven {
   /** The answer to what its kind asks separately. */
   readonly mayGiveAccess: boolean
   readonly paying: PayingSaid
+  readonly falls: readonly string[]
 }
 
 /** What is asked separately is no, unless it is answered. */
@@ -43,7 +44,7 @@ export function acceptProposal(kit: Kit, kinds: Register) {
   return async (
     acting: Acting,
     id: string,
-    { less, reason, mayGiveAccess, paying }: AnswerGiven,
+    { less, reason, mayGiveAccess, paying, falls }: AnswerGiven,
   ): Promise<Answered> => {
     const outcome = await changeFor(kit, acting, async (change): Promise<Answered | { void: Problem }> => {
       const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
@@ -66,7 +67,7 @@ export function acceptProposal(kit: Kit, kinds: Register) {
         if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
         else await putItem(change, id, thing, thing.terms)
       const person = { id: acting.live.person, name: acting.live.name, address: acting.live.address }
-      const answer = { acting, person, things, isLess, reason, paying, keeping: null }
+      const answer = { acting, person, things, isLess, reason, paying, falls, keeping: null }
       const result = await kind.accept(kit, change, parts, answer)
       change.record({
         ...chainsOf(kind, parts),

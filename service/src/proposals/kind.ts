@@ -47,6 +47,8 @@ export interface Answer {
   readonly isLess: boolean
   readonly reason: string | null
   readonly paying: PayingSaid
+  /** The lines of a handover's account that are to fall too. */
+  readonly falls: readonly string[]
   /** What is left to who held the business in trust, where it is taken over. */
   readonly keeping: Tier | null
 }

@@ -273,10 +273,10 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async request => {
-      const { less, reason, mayGiveAccess, means, payerStays } = request.body
+      const { less, reason, mayGiveAccess, means, payerStays, falls } = request.body
       const acting = await actingFor(kit.database, request)
       const paying = { means: means || null, stays: payerStays }
-      const answer = { less: less || null, reason: reason || null, mayGiveAccess, paying }
+      const answer = { less: less || null, reason: reason || null, mayGiveAccess, paying, falls }
       return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, answer)
     },
   )

@@ -1,0 +1,2 @@
+export * from './account.ts'
+export * from './course.ts'

@@ -1,0 +1,80 @@
+import { isTier, tiers, type Tier } from '../levels/index.ts'
+import { printWhat, printWho } from './print.ts'
+import { Reader, Unreadable, type SentenceError } from './reader.ts'
+import type { What, Who } from './sentence.ts'
+
+/** `hand over <assets> to <business> [keeping <tier>] [with billing] [because "…"]`: who owns assets from then on. */
+export interface HandoverSentence {
+  readonly verb: 'hand over'
+  readonly assets: readonly What[]
+  /** The business that is to own them. */
+  readonly to: Who
+  /** What the old owner keeps on them; null for nothing. */
+  readonly keeping: Tier | null
+  /** Whether the new owner pays from then on; else whoever pays goes on paying. */
+  readonly withBilling: boolean
+  readonly because: string | null
+}
+
+export function parseHandover(
+  text: string,
+): { ok: true; sentence: HandoverSentence } | { ok: false; error: SentenceError } {
+  try {
+    return { ok: true, sentence: new HandoverReader(text).handover() }
+  } catch (cause) {
+    if (cause instanceof Unreadable) return { ok: false, error: cause.error }
+    throw cause
+  }
+}
+
+/** As written: the one form that is read as the same again. */
+export function printHandover({ assets, to, keeping, withBilling, because }: HandoverSentence): string {
+  return [
+    `hand over ${assets.map(printWhat).join(', ')} to ${printWho(to)}`,
+    keeping ? `keeping ${keeping}` : '',
+    withBilling ? 'with billing' : '',
+    because ? `because "${because}"` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+class HandoverReader extends Reader {
+  handover(): HandoverSentence {
+    this.expect('hand', 'that is how a handover begins')
+    this.expect('over', 'it is said as “hand over”')
+    const assets = this.list(() => this.what(), 'an asset')
+    this.expect('to', 'after the assets comes “to” and the business that is to own them')
+    const word = this.peek()
+    const to = this.who()
+    if (to.by === 'address' || to.by === 'team')
+      throw this.wrong(word, 'Assets belong to a business: say its number, as B-4815-1623-97.', [])
+    return { verb: 'hand over', assets, to, ...this.rest() }
+  }
+
+  private rest(): Pick<HandoverSentence, 'keeping' | 'withBilling' | 'because'> {
+    let keeping: Tier | null = null
+    let withBilling = false
+    let because: string | null = null
+    const said = new Set<string>()
+    for (let word = this.next(); word; word = this.next()) {
+      if (said.has(word.text)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
+      said.add(word.text)
+      if (word.text === 'keeping') {
+        const tier = this.word('a tier')
+        if (!isTier(tier.text)) throw this.wrong(tier, `“${tier.text}” is no tier: ${tiers.join(', ')}.`, tiers)
+        keeping = tier.text
+      } else if (word.text === 'with') {
+        this.expect('billing', 'after “with” comes “billing”: the new owner pays from then on')
+        withBilling = true
+      } else if (word.text === 'because') because = this.quoted('the reason in quotes, as "it is yours"')
+      else
+        throw this.wrong(word, `“${word.text}” is not expected here: keeping, with billing or because may follow.`, [
+          'keeping',
+          'with',
+          'because',
+        ])
+    }
+    return { keeping, withBilling, because }
+  }
+}

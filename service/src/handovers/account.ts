@@ -1,0 +1,390 @@
+import {
+  fatesOf,
+  goesBeyond,
+  narrowedTo,
+  sayEnd,
+  sayGiven,
+  sayList,
+  Temporal,
+  type Action,
+  type Fate,
+  type Figure,
+  type Instant,
+  type Kind,
+  type Tier,
+  type WordsGiven,
+} from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import { sayPayer } from '../assets/paying.ts'
+import type { Asset } from '../assets/queries.ts'
+import type { Business } from '../businesses/queries.ts'
+import type { HolderKind } from '../grants/queries.ts'
+import type { SignedLine } from './records.ts'
+
+/** A handover as its account is drawn up. */
+export interface Terms {
+  readonly from: Business
+  readonly to: Business
+  readonly assets: readonly Asset[]
+  readonly keeping: Tier | null
+  readonly withBilling: boolean
+  /** The keys of the lines that one of the two sides chose to fall. */
+  readonly falls: readonly string[]
+}
+
+/** A grant on what is handed over, with what becomes of it. */
+export interface LineGrant extends WordsGiven {
+  readonly id: string
+  readonly target: string
+  readonly giver: string
+  readonly holderKind: HolderKind
+  readonly holderId: string
+  readonly upstream: string | null
+  readonly isFrozen: boolean
+  readonly from: Instant
+  readonly purpose: string | null
+}
+
+/** One live thing about what is handed over, and what becomes of it. */
+export interface Line {
+  readonly key: string
+  readonly fate: Fate
+  /** Whether a side can choose that it falls. */
+  readonly canFall: boolean
+  readonly who: string
+  readonly on: string
+  readonly words: string
+  /** Why it is so, in a word or two: `follows`, `your own people`. */
+  readonly why: string
+  readonly tier: Tier | null
+  readonly actions: number
+  readonly form: 'own' | 'through' | 'waiting' | 'idle'
+  readonly grant: LineGrant | null
+}
+
+/** As many grants as an account can have. */
+export const mostGrants = 2_000
+
+interface Row {
+  id: string
+  target: string
+  on: string
+  kind: Kind
+  giver: string
+  giverName: string
+  holderKind: HolderKind
+  holderId: string
+  holder: string
+  managerOf: string | null
+  managerOfName: string | null
+  tier: Tier | null
+  actions: Action[]
+  hiding: Figure[]
+  from: Date
+  until: Date | null
+  purpose: string | null
+  upstream: string | null
+  mayPassOn: boolean
+  isFrozen: boolean
+}
+
+/**
+ * Everything live about assets that go from one business to another, each with what becomes of it. The same lines are read
+ * before, signed, and carried out.
+ */
+export async function drawUp(manager: EntityManager, terms: Terms, now: Instant): Promise<Line[]> {
+  const rows = await grantsOn(manager, terms, now)
+  const byId = new Map(rows.map(row => [row.id, row]))
+  const told = new Map<string, Line>()
+  const tell = (row: Row): Line => {
+    const known = told.get(row.id)
+    if (known) return known
+    const above = row.upstream ? byId.get(row.upstream) : undefined
+    const line = above ? tellBelow(terms, row, tell(above), above) : tellGrant(terms, row)
+    told.set(row.id, line)
+    return line
+  }
+  return [
+    ...ownersOf(terms),
+    ...rows.map(tell),
+    ...(await bundlesOf(manager, terms)),
+    ...(await tiesOf(manager, terms)),
+    ...(await waitingOn(manager, terms, now)),
+    ...paymentsOf(terms),
+  ]
+}
+
+const nothingGiven = { tier: null, actions: 0, form: 'idle', grant: null } as const
+
+function ownersOf({ from, to, assets, keeping }: Terms): Line[] {
+  const on = sayList(assets.map(asset => asset.name))
+  const steward = { tier: 'steward', actions: 0, grant: null, canFall: false } as const
+  return [
+    {
+      ...steward,
+      key: 'owner/new',
+      fate: 'stays',
+      who: `Admins of ${to.name}`,
+      on,
+      words: 'everything, as its owner',
+      why: 'new owner',
+      form: 'own',
+    },
+    {
+      ...steward,
+      key: 'owner/old',
+      fate: 'falls',
+      who: `Admins of ${from.name}`,
+      on,
+      words: 'everything, as its owner',
+      why: 'ownership',
+      form: 'idle',
+    },
+    ...(keeping
+      ? [
+          {
+            ...steward,
+            key: 'kept',
+            fate: 'stays' as const,
+            who: from.name,
+            on,
+            words: `${keeping}, without an end`,
+            why: `kept by ${from.name}`,
+            tier: keeping,
+            form: 'own' as const,
+          },
+        ]
+      : []),
+  ]
+}
+
+async function grantsOn(manager: EntityManager, { assets }: Terms, now: Instant): Promise<Row[]> {
+  return manager.query(
+    `SELECT g.id, g.target_id AS target, asset.name AS on, asset.kind, g.business_id AS giver, giver.name AS "giverName", g.holder_kind AS "holderKind", g.holder_id AS "holderId",
+      coalesce(person.name, 'team ' || team.name, partner.name, gathering.name) AS holder, gathering.business_id AS "managerOf", gatherer.name AS "managerOfName", g.tier, g.actions, g.hiding,
+      g.from_at AS from, g.until_at AS until, g.purpose, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn", g.frozen_at IS NOT NULL AS "isFrozen"
+     FROM access_grant g JOIN asset ON asset.id = g.target_id JOIN business giver ON giver.id = g.business_id
+       LEFT JOIN person ON g.holder_kind = 'person' AND person.id = g.holder_id LEFT JOIN team ON g.holder_kind = 'team' AND team.id = g.holder_id
+       LEFT JOIN business partner ON g.holder_kind = 'business' AND partner.id = g.holder_id
+       LEFT JOIN asset gathering ON g.holder_kind = 'manager' AND gathering.id = g.holder_id LEFT JOIN business gatherer ON gatherer.id = gathering.business_id
+     WHERE g.target_id = ANY ($1) AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2) ORDER BY asset.name, g.given_at, g.id LIMIT ${mostGrants}`,
+    [assets.map(asset => asset.id), now.toString()],
+  )
+}
+
+function tellGrant(terms: Terms, row: Row): Line {
+  const { from, to, keeping, falls } = terms
+  const isOwnManager = row.managerOf === from.id
+  const by =
+    row.giver !== from.id
+      ? ('others' as const)
+      : row.holderKind === 'person' || row.holderKind === 'team'
+        ? ('old owner’s people' as const)
+        : row.holderId === to.id
+          ? ('new owner' as const)
+          : ('others' as const)
+  const { usual, others } =
+    isOwnManager && !keeping
+      ? { usual: 'falls' as const, others: [] }
+      : fatesOf(by, { isKept: keeping !== null, isBundle: false })
+  const key = `grant/${row.id}`
+  const fate = others.includes('falls') && falls.includes(key) ? 'falls' : usual
+  const thinned = fate === 'stays' && isOwnManager && keeping ? thin(row, keeping) : row
+  const why = {
+    'old owner’s people': `people of ${from.name}`,
+    'new owner': 'the new owner needs none',
+    'new owner’s people': 'own people',
+    others: isOwnManager ? (keeping ? 'at most what is kept' : `a manager account of ${from.name}`) : 'as before',
+  }[by]
+  return lineOf(key, { ...row, ...thinned }, fate, {
+    canFall: others.includes('falls'),
+    why: fate === 'falls' && others.includes('falls') && falls.includes(key) ? 'not kept' : why,
+  })
+}
+
+/** What hangs on another line goes its way; what the new owner had passed on is from then on its own. */
+function tellBelow({ to }: Terms, row: Row, above: Line, upper: Row): Line {
+  const isOwn = row.giver === to.id && upper.holderKind === 'business' && upper.holderId === to.id
+  const fate: Fate = isOwn ? 'own' : above.fate === 'own' || above.fate === 'beneath' ? 'stays' : above.fate
+  return lineOf(`grant/${row.id}`, row, fate, {
+    canFall: false,
+    why: isOwn ? 'your own from then on' : `follows ${above.who}`,
+  })
+}
+
+function lineOf(key: string, row: Row, fate: Fate, { canFall, why }: Pick<Line, 'canFall' | 'why'>): Line {
+  const until = row.until ? Temporal.Instant.fromEpochMilliseconds(row.until.getTime()) : null
+  const link = row.holderKind === 'manager'
+  return {
+    key,
+    fate,
+    canFall,
+    who: link ? `Link under ${row.holder} of ${row.managerOfName}` : row.holder,
+    on: row.on,
+    words: [
+      sayGiven(row, row.kind),
+      row.hiding.length > 0 ? `hiding ${sayList(row.hiding)}` : '',
+      row.mayPassOn ? (link ? 'may give access' : 'may pass on') : '',
+      until ? `until ${sayEnd(until, 'UTC')}` : '',
+      row.purpose ? `to ${row.purpose}` : '',
+      row.isFrozen ? 'frozen' : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    why,
+    tier: row.tier,
+    actions: row.actions.length,
+    form: fate === 'falls' ? 'idle' : row.upstream || link || row.holderKind === 'business' ? 'through' : 'own',
+    grant: {
+      id: row.id,
+      target: row.target,
+      giver: row.giver,
+      holderKind: row.holderKind,
+      holderId: row.holderId,
+      upstream: row.upstream,
+      isFrozen: row.isFrozen,
+      tier: row.tier,
+      actions: row.actions,
+      hiding: row.hiding,
+      from: Temporal.Instant.fromEpochMilliseconds(row.from.getTime()),
+      until,
+      mayPassOn: row.mayPassOn,
+      purpose: row.purpose,
+    },
+  }
+}
+
+/** Through its own manager account the old owner comes no further than what it keeps. */
+function thin(row: Row, keeping: Tier): Pick<Row, 'tier' | 'actions' | 'mayPassOn'> {
+  return { ...narrowedTo(row.kind, row, keeping), mayPassOn: false }
+}
+
+async function bundlesOf(manager: EntityManager, { assets }: Terms): Promise<Line[]> {
+  const rows = (await manager.query(
+    `SELECT bundle.id, bundle.name, string_agg(asset.name, ', ' ORDER BY asset.name) AS on FROM bundle_asset held JOIN bundle ON bundle.id = held.bundle_id JOIN asset ON asset.id = held.asset_id
+     WHERE held.asset_id = ANY ($1) GROUP BY 1, 2 ORDER BY bundle.name LIMIT 200`,
+    [assets.map(asset => asset.id)],
+  )) as { id: string; name: string; on: string }[]
+  return rows.map(({ id, name, on }) => ({
+    ...nothingGiven,
+    key: `bundle/${id}`,
+    fate: 'falls',
+    canFall: false,
+    who: `The bundle “${name}”`,
+    on,
+    words: 'it leaves the bundle, with what was given on that',
+    why: 'the bundle stays',
+  }))
+}
+
+async function tiesOf(manager: EntityManager, { assets }: Terms): Promise<Line[]> {
+  const rows = (await manager.query(
+    `SELECT tie.one_id || '/' || tie.other_id AS id, one.name AS one, other.name AS other FROM tie JOIN asset one ON one.id = tie.one_id JOIN asset other ON other.id = tie.other_id
+     WHERE (tie.one_id = ANY ($1)) <> (tie.other_id = ANY ($1)) ORDER BY 2, 3 LIMIT 200`,
+    [assets.map(asset => asset.id)],
+  )) as { id: string; one: string; other: string }[]
+  return rows.map(({ id, one, other }) => ({
+    ...nothingGiven,
+    key: `tie/${id}`,
+    fate: 'falls',
+    canFall: false,
+    who: `The tie of ${one} and ${other}`,
+    on: one,
+    words: 'they do not work together any more',
+    why: 'one of the two stays',
+  }))
+}
+
+interface WaitingRow {
+  id: string
+  kind: string
+  to: string
+  on: string
+}
+
+/** Open proposals about the assets, beside those to hand them over: their ground is gone. */
+export async function proposalsAbout(
+  manager: EntityManager,
+  { from, assets }: Terms,
+  now: Instant,
+): Promise<WaitingRow[]> {
+  return manager.query(
+    `SELECT proposal.id, proposal.kind, coalesce(proposal.to_address, partner.name, sender.name) AS to, min(asset.name) AS on
+     FROM proposal JOIN person sender ON sender.id = proposal.sent_by LEFT JOIN business partner ON partner.id = proposal.to_business_id
+       LEFT JOIN proposal_item item ON item.proposal_id = proposal.id LEFT JOIN billing_proposal billing ON billing.proposal_id = proposal.id
+       JOIN asset ON asset.id = ANY ($1) AND (asset.id = item.asset_id OR asset.id = billing.asset_id)
+     WHERE proposal.state = 'open' AND proposal.lapses_at > $2 AND (proposal.business_id = $3 OR proposal.to_business_id = $3) GROUP BY 1, 2, 3 ORDER BY proposal.id LIMIT 200`,
+    [assets.map(asset => asset.id), now.toString(), from.id],
+  )
+}
+
+async function waitingOn(manager: EntityManager, terms: Terms, now: Instant): Promise<Line[]> {
+  return (await proposalsAbout(manager, terms, now)).map(({ id, to, on, kind }) => ({
+    ...nothingGiven,
+    key: `proposal/${id}`,
+    fate: 'falls',
+    canFall: false,
+    who: `What waits for an answer: ${kind === 'ask' ? 'a request' : kind === 'billing' ? 'who pays' : kind === 'link' ? 'a link' : 'an invitation or offer'}, ${to}`,
+    on,
+    words: 'it holds no longer',
+    why: 'its ground is gone',
+  }))
+}
+
+function paymentsOf({ from, to, assets, withBilling }: Terms): Line[] {
+  return assets.flatMap(asset => {
+    if (!asset.payer) return []
+    const moves = withBilling && asset.payer.id === from.id
+    return [
+      {
+        ...nothingGiven,
+        key: `payment/${asset.number}`,
+        fate: moves ? ('falls' as const) : ('stays' as const),
+        canFall: false,
+        who: moves ? `${from.name} pays` : `${sayPayer(asset, '')} pays`,
+        on: asset.name,
+        words: moves ? `${to.name} pays from then on, with the means that it chooses with its yes` : 'goes on paying',
+        why: 'the money',
+      },
+    ]
+  })
+}
+
+/** The lines as they are signed. */
+export function signedOf(lines: readonly Line[]): SignedLine[] {
+  return lines.map(({ key, fate, who, on, words, grant }) => ({
+    key,
+    fate,
+    who,
+    on,
+    words,
+    given: grant && {
+      tier: grant.tier,
+      actions: grant.actions,
+      hiding: grant.hiding,
+      until: grant.until?.epochMilliseconds ?? null,
+      mayPassOn: grant.mayPassOn,
+    },
+  }))
+}
+
+/** How a line differs from what both signed; null where it does not. */
+export function differenceOf(line: Line, kind: Kind, signed: readonly SignedLine[]): 'new' | 'more' | 'less' | null {
+  const before = signed.find(one => one.key === line.key)
+  if (!before) return 'new'
+  if (!line.grant || !before.given) return before.fate === line.fate ? null : 'less'
+  if (goesBeyond(kind, line.grant, givenAsSigned(before))) return 'more'
+  return before.words === line.words ? null : 'less'
+}
+
+/** What was signed, as it is given. */
+export function givenAsSigned({ given }: SignedLine): WordsGiven {
+  const { tier, actions, hiding, until, mayPassOn } = given!
+  return {
+    tier,
+    actions: actions as Action[],
+    hiding: hiding as Figure[],
+    until: until === null ? null : Temporal.Instant.fromEpochMilliseconds(until),
+    mayPassOn,
+  }
+}

@@ -1,0 +1,174 @@
+import { completesAt, sayInstant } from '@famiglia/core'
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { assertCanAnswer } from '../billing/answering.ts'
+import { meansFor } from '../billing/planBilling.ts'
+import { actingNow, requireStanding } from '../businesses/acting.ts'
+import { adminsOf, getBusiness } from '../businesses/queries.ts'
+import type { Means } from '../means/queries.ts'
+import type { Answer, ProposalKind, ProposalParts } from '../proposals/kind.ts'
+import { answeredLetter, cameToNothingLetter } from '../proposals/letters.ts'
+import { assetsById } from '../assets/queries.ts'
+import { drawUp, signedOf, type Line, type Terms } from './account.ts'
+import { coolingLetter, offeredLetter } from './letters.ts'
+import { assertCanGo, sayAssets, whyNot } from './planHandover.ts'
+import { beginCooling, findHandover, readHandoverProposals, type Handover, type HandoverOwn } from './records.ts'
+import { namedIn } from './concerned.ts'
+
+const ownOf = ({ own }: Pick<ProposalParts, 'own'>) => own as HandoverOwn
+
+/** A handover as it was sent, with what is so now. */
+export async function termsOfHandover(
+  manager: Change['manager'],
+  { business, partner, own }: Pick<ProposalParts, 'business' | 'partner' | 'own'>,
+): Promise<Terms> {
+  const { assets, ...rest } = own as HandoverOwn
+  return {
+    ...rest,
+    from: business,
+    to: partner!,
+    assets: await assetsById(
+      manager,
+      assets.map(asset => asset.id),
+    ),
+  }
+}
+
+const said = (parts: ProposalParts) => {
+  const { assets, keeping, withBilling } = ownOf(parts)
+  const keeps = keeping ? `, keeping ${keeping}` : ''
+  return `${sayAssets(assets)} goes over to ${parts.partner!.name}${keeps}${withBilling ? ', who pays from then on' : ''}`
+}
+
+/** A business wants another to own some of its assets. */
+export const handover: ProposalKind = {
+  kind: 'handover',
+  noun: 'handover',
+  heading: 'A handover',
+  yes: { whole: 'Take it over', less: null },
+  course: 'over with its answer',
+  acceptedAs: 'accepted',
+  canBeSentAgain: true,
+  canBePassedOn: false,
+  answeredBy: 'business',
+
+  readOwn: readHandoverProposals,
+  name: parts => `the handover of ${sayAssets(ownOf(parts).assets)}`,
+  said,
+  names: parts => ownOf(parts).assets.map(asset => asset.name),
+  paying: parts => {
+    const { assets, withBilling } = ownOf(parts)
+    const account = assets.find(asset => asset.payer?.id === parts.business.id)
+    return withBilling && account ? { by: parts.partner!.name, takesMeansOn: account.platform, canStay: false } : null
+  },
+  outset: (parts, side) => {
+    const { sender, business, partner } = parts
+    const { assets, keeping } = ownOf(parts)
+    const keeps = keeping ? `, keeping ${keeping}` : ''
+    return side === 'received'
+      ? `${sender.name} of ${business.name} wants to hand over ${sayAssets(assets)} to you${keeps}`
+      : `${sender.name} wants to hand over ${sayAssets(assets)} to ${partner!.name}${keeps}`
+  },
+  beforehand: async (kit, manager, parts) => {
+    const lines = await drawUp(manager, await termsOfHandover(manager, parts), kit.clock.now())
+    const items = (of: (line: Line) => boolean) =>
+      lines.filter(of).map(line => `${line.who}, on ${line.on}: ${line.words}`)
+    return [
+      { head: 'What stays', items: items(line => line.fate !== 'falls') },
+      { head: 'What falls', items: items(line => line.fate === 'falls') },
+    ].filter(({ items: told }) => told.length > 0)
+  },
+  afterwards: (parts, side) => {
+    const hours = Math.max(parts.business.coolingHours, parts.partner!.coolingHours)
+    return side === 'received'
+      ? `${hours === 0 ? 'It completes at once' : `It completes ${hours} hours after your yes`}, in one step. Until then either of you can stop it.`
+      : null
+  },
+  shown: () => ({ standing: 'member', contact: null, takesChair: false }),
+  partnerIsKnown: () => true,
+  whyVoid: async (_kit, manager, parts) => {
+    const { business, sender } = parts
+    const acting = await actingNow(manager, business.id, {
+      person: sender.id,
+      name: sender.name,
+      address: sender.address,
+    })
+    if (acting?.standing !== 'admin') return `${sender.name}, who sent it, is no longer admin of ${business.name}`
+    const why = await whyNot(manager, await termsOfHandover(manager, parts), null)
+    return why && why.message.replace(/\.$/, '')
+  },
+
+  assertMayAnswer: async (_kit, _manager, acting) =>
+    requireStanding(acting, 'deal-with-partners', 'Answering a handover'),
+  things: async () => ({ things: [], assertWhole: () => undefined }),
+  accept: async (kit, change, parts, answer) => {
+    change.requireFreshProof('Taking over what another business owns needs you to confirm it’s you.')
+    const begun = await begin(kit, change, parts, answer)
+    return `Agreed. ${sayAssets(begun.assets)} goes over on ${sayInstant(begun.completesAt, parts.partner!.zone)}, by itself and in one step. Until then either of you can stop it.`
+  },
+
+  letters: {
+    waiting: async (_kit, change, parts) =>
+      (await adminsOf(change.manager, parts.partner!.id)).map(admin =>
+        offeredLetter(admin, parts, { isReminder: true }),
+      ),
+    answered: (parts, told) => [
+      answeredLetter(parts.sender, parts.business, parts.partner!, {
+        ...told,
+        did: told.accepted ? 'accepted' : 'declined',
+        was: 'offered',
+      }),
+    ],
+    lapsed: parts => [
+      cameToNothingLetter(parts.sender, {
+        was: 'the handover',
+        said: said(parts),
+        why: parts.proposal.state === 'void' ? parts.proposal.reason! : `${parts.partner!.name} did not answer in time`,
+      }),
+    ],
+    cameToNothing: async (change, parts, why) =>
+      (await adminsOf(change.manager, parts.partner!.id)).map(admin =>
+        cameToNothingLetter(admin, { was: 'the handover', said: said(parts), why }),
+      ),
+  },
+}
+
+/** Both have agreed: it is signed as it stands, and cools off. Everybody whom it concerns is told. */
+async function begin(
+  kit: Kit,
+  change: Change,
+  parts: ProposalParts,
+  { person, falls, paying, acting }: Answer,
+): Promise<Handover> {
+  const proposed = await termsOfHandover(change.manager, parts)
+  const terms = { ...proposed, falls: [...new Set([...proposed.falls, ...falls])] }
+  await assertCanGo(change.manager, terms, null)
+  const lines = await drawUp(change.manager, terms, change.now)
+  for (const key of falls)
+    if (!lines.some(line => line.key === key && (line.canFall || line.fate === 'falls')))
+      throw new Problem('handover.none', 'One of the lines that are to fall is not among those that can.')
+  const account = terms.assets.find(asset => asset.payer?.id === terms.from.id)
+  let means: Means | null = null
+  if (terms.withBilling && account) {
+    means = await meansFor(change.manager, acting!, account, paying.means, change.now)
+    await assertCanAnswer(kit, change.manager, parts.partner!, person, account)
+  }
+  const { coolingHours: one } = await getBusiness(change.manager, terms.from.id)
+  const { coolingHours: other } = await getBusiness(change.manager, terms.to.id)
+  const at = completesAt(change.now, one, other)
+  const { id } = parts.proposal
+  await beginCooling(change, {
+    ...terms,
+    id,
+    means,
+    signed: signedOf(lines),
+    acceptedBy: person,
+    completesAt: at,
+  })
+  await change.later('complete-handover', { handover: id }, at)
+  const begun = (await findHandover(change.manager, id))!
+  for (const { person: to, of } of await namedIn(change.manager, begun, lines))
+    await change.mail(coolingLetter(to, of, begun, false))
+  return begun
+}

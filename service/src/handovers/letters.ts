@@ -1,0 +1,86 @@
+import { sayInstant } from '@famiglia/core'
+import type { Letter } from '../base/letter.ts'
+import type { Business } from '../businesses/queries.ts'
+import type { KnownPerson } from '../people/queries.ts'
+import type { ProposalParts } from '../proposals/kind.ts'
+import { toProposal } from '../proposals/letters.ts'
+import { sayAssets } from './planHandover.ts'
+import type { Handover, HandoverOwn } from './records.ts'
+
+const seeIt = (business: Pick<Business, 'number'>, id: string) => ({
+  label: 'See what stays and what falls',
+  leads: { to: 'page', path: `/${business.number}/handovers/${id}` } as const,
+})
+
+/** To the admins of the receiver: it waits for their yes. */
+export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminder }: { isReminder: boolean }): Letter {
+  const { proposal, business, partner, sender } = parts
+  const own = parts.own as HandoverOwn
+  const what = sayAssets(own.assets)
+  return {
+    to,
+    subject: `${business.name} wants to hand over ${what} to you`,
+    body: [
+      `Dear ${to.name},`,
+      `this waits for your answer${isReminder ? ', and nobody has answered yet' : ''}: ${sender.name} of ${business.name} (${business.number}) wants ${partner!.name} to own ${what}.`,
+      'The page shows what stays and what falls, line by line. With your yes it cools off first; until it completes either side can stop it.',
+    ],
+    note: proposal.note ? { text: proposal.note, from: sender.name } : null,
+    facts: [
+      ['Keeps', own.keeping ? `${business.name} keeps ${own.keeping}` : 'nothing'],
+      ['Who pays', own.withBilling ? `${partner!.name} from then on, with the means that you choose` : 'as now'],
+      ['Stays open', `until ${sayInstant(proposal.lapsesAt, business.zone)}`],
+    ],
+    button: { label: 'Read and answer', leads: toProposal(partner!, proposal.id) },
+    unexpected: `Not expected? Decline it, or leave it: nothing changes until one of you accepts. It was sent by ${sender.address}.`,
+  }
+}
+
+/** To everybody whom it concerns: it was agreed, and when it completes. */
+export function coolingLetter(to: KnownPerson, of: Business | null, handover: Handover, isSoon: boolean): Letter {
+  const { from, assets, completesAt, acceptedBy } = handover
+  const zone = of?.zone ?? from.zone
+  const what = sayAssets(assets)
+  return {
+    to,
+    subject: isSoon
+      ? `Tomorrow ${what} goes over to ${handover.to.name}`
+      : `${what} goes over to ${handover.to.name} on ${sayInstant(completesAt, zone)}`,
+    body: [
+      `Dear ${to.name},`,
+      `${from.name} hands over ${what} to ${handover.to.name}; ${acceptedBy.name} agreed to it. It completes by itself, in one step, on ${sayInstant(completesAt, zone)}.`,
+      of
+        ? 'Until then either of the two businesses can stop it.'
+        : 'You reach something of it now. What becomes of that is agreed between the two businesses; ask whoever gave it to you.',
+    ],
+    ...(of ? { button: seeIt(of, handover.id) } : {}),
+  }
+}
+
+/** To the admins of both: one of them stopped it, or it could not be carried out. */
+export function stoppedLetter(to: KnownPerson, of: Business, handover: Handover, why: string): Letter {
+  const { from, assets } = handover
+  return {
+    to,
+    subject: `Stopped: ${sayAssets(assets)} does not go over to ${handover.to.name}`,
+    body: [`Dear ${to.name},`, `${why}. Nothing has changed: ${sayAssets(assets)} belongs to ${from.name} as before.`],
+    button: seeIt(of, handover.id),
+  }
+}
+
+/** To the admins of both: it is done. */
+export function completedLetter(to: KnownPerson, of: Business, handover: Handover): Letter {
+  const { from, assets, keeping } = handover
+  const what = sayAssets(assets)
+  return {
+    to,
+    subject: `${what} belongs to ${handover.to.name} now`,
+    body: [
+      `Dear ${to.name},`,
+      `${from.name} handed over ${what} to ${handover.to.name}: it is done, in one step.`,
+      keeping ? `${from.name} keeps ${keeping} on it.` : `${from.name} keeps nothing on it.`,
+      'Handing it back takes a handover of its own.',
+    ],
+    button: seeIt(of, handover.id),
+  }
+}

@@ -1,0 +1,187 @@
+import { mayInBusiness, parseHandover, printHandover, sayList, type HandoverSentence, type What } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import { assetsById, type Asset } from '../assets/queries.ts'
+import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { pendingChanges } from '../billing/queries.ts'
+import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { findMembership, getBusiness } from '../businesses/queries.ts'
+import { findTraced } from '../partners/lookUp.ts'
+import { getPartner } from '../reach/findPartner.ts'
+import { getTarget } from '../reach/findTarget.ts'
+import type { Terms } from './account.ts'
+
+/** A sentence of a handover with what it names found, and nothing in its way. */
+export interface PlannedHandover extends Terms {
+  readonly sentence: HandoverSentence
+}
+
+export function readHandover(text: string): HandoverSentence {
+  const reading = parseHandover(text)
+  if (reading.ok) return reading.sentence
+  const { code, message, start, end, nearest } = reading.error
+  throw new Problem(code, message, { pointer: '/sentence', nearest, span: { start, end } })
+}
+
+/** A sentence of a handover with the business it names found. */
+export interface NamedHandover {
+  readonly sentence: HandoverSentence
+  readonly to: string
+}
+
+/** Finds whom a sentence names, for admins; a business that is new to them is looked up, with a trace. */
+export async function nameHandover(kit: Kit, acting: Acting, text: string): Promise<NamedHandover> {
+  requireStanding(acting, 'deal-with-partners', 'Handing over assets')
+  const sentence = readHandover(text)
+  const { to } = sentence
+  if (to.by === 'business') return { sentence, to: (await getPartner(kit.database.manager, acting, to.handle)).id }
+  if (to.by !== 'number') throw new Error('Assets belong to businesses alone.')
+  if (to.number === acting.number)
+    throw new Problem('business.own-number', `${to.number} is the number of ${acting.name} itself.`, {
+      pointer: '/sentence',
+    })
+  return { sentence, to: (await findTraced(kit, acting, to.number)).id }
+}
+
+/** What it comes to, with nothing in its way. */
+export async function planHandover(
+  manager: EntityManager,
+  acting: Acting,
+  { sentence, to }: NamedHandover,
+  falls: readonly string[],
+): Promise<PlannedHandover> {
+  const terms = {
+    from: await getBusiness(manager, acting.id),
+    to: await getBusiness(manager, to),
+    assets: await findAssets(manager, acting, sentence.assets),
+    keeping: sentence.keeping,
+    withBilling: sentence.withBilling,
+    falls,
+  }
+  await assertCanGo(manager, terms, null)
+  return { ...terms, sentence }
+}
+
+export const sayAgain = ({ sentence }: PlannedHandover) => printHandover(sentence)
+
+/** What is named, with what is inside of it: nothing is half-moved. */
+async function findAssets(manager: EntityManager, acting: Acting, named: readonly What[]): Promise<Asset[]> {
+  const found = new Map<string, Asset>()
+  for (const what of named)
+    for (const asset of (await getTarget(manager, acting, what)).assets) found.set(asset.id, asset)
+  if (found.size === 0)
+    throw new Problem('handover.nothing', 'There is nothing in it to hand over.', { pointer: '/sentence' })
+  const inside = (await manager.query('SELECT id FROM asset WHERE inside_id = ANY ($1) AND archived_at IS NULL', [
+    [...found.keys()],
+  ])) as { id: string }[]
+  for (const asset of await assetsById(
+    manager,
+    inside.map(row => row.id),
+  ))
+    found.set(asset.id, asset)
+  const all = [...found.values()].sort((one, other) => one.name.localeCompare(other.name))
+  if (all.length > mostAssets)
+    throw new Problem('handover.too-many', `At most ${mostAssets} assets go over at once: hand them over in parts.`)
+  return all
+}
+
+const mostAssets = 200
+
+/** Refuses what would go wrong, with the next step. `during`: the handover that is being carried out. */
+export async function assertCanGo(manager: EntityManager, terms: Terms, during: string | null): Promise<void> {
+  const why = await whyNot(manager, terms, during)
+  if (why) throw why
+}
+
+/** Why assets cannot go over now; null where they can. */
+export async function whyNot(manager: EntityManager, terms: Terms, during: string | null): Promise<Problem | null> {
+  const { from, to, assets } = terms
+  if (from.id === to.id) return new Problem('business.own-number', `${to.name} owns that already.`)
+  if (to.pausedAt) return new Problem('handover.receiver', `${to.name} is paused: it cannot take anything over now.`)
+  if (to.trusteeId)
+    return new Problem(
+      'handover.receiver',
+      to.trusteeId === from.id
+        ? `You hold ${to.name} in trust: hand its chair over instead, and all it has goes along.`
+        : `${to.name} is held in trust: who takes its chair can take this over then.`,
+    )
+  const gone = assets.find(asset => asset.businessId !== from.id)
+  if (gone) return new Problem('asset.unknown', `${gone.name} does not belong to ${from.name} any more.`)
+  const other = assets.find(asset => asset.handoverId !== null && asset.handoverId !== during)
+  if (other)
+    return new Problem(
+      'handover.under-way',
+      `${other.name} is being handed over already. That has to be stopped first.`,
+    )
+  const archived = assets.find(asset => asset.archivedAt)
+  if (archived) return new Problem('asset.archived', `${archived.name} is archived: bring it back first.`)
+  const frozen = during === null && assets.find(asset => asset.frozenAt)
+  if (frozen) return new Problem('handover.frozen', `${frozen.name} is frozen: unfreeze it first.`)
+  return (await torn(manager, assets)) ?? (await gathering(manager, assets)) ?? (await unpaid(manager, terms, during))
+}
+
+/** What is inside of something goes with it. */
+async function torn(manager: EntityManager, assets: readonly Asset[]): Promise<Problem | null> {
+  const ids = assets.map(asset => asset.id)
+  const part = assets.find(asset => asset.insideId && !ids.includes(asset.insideId))
+  if (!part) return null
+  const [outer] = await assetsById(manager, [part.insideId!])
+  return new Problem(
+    'handover.torn',
+    `${part.name} is inside ${outer!.name}, and goes with it alone: name ${outer!.kind}/${outer!.handle}.`,
+  )
+}
+
+/** Under a manager account hang accounts of several owners: they are asked anew, by who owns it then. */
+async function gathering(manager: EntityManager, assets: readonly Asset[]): Promise<Problem | null> {
+  const [row] = (await manager.query(
+    `SELECT holder_id AS id FROM access_grant WHERE holder_kind = 'manager' AND holder_id = ANY ($1) AND ended_at IS NULL LIMIT 1`,
+    [assets.map(asset => asset.id)],
+  )) as { id: string }[]
+  const full = row && assets.find(asset => asset.id === row.id)
+  return full
+    ? new Problem(
+        'handover.gathers',
+        `Accounts hang under ${full.name}, and their owners agreed to who has it now: unlink them first. Its new owner asks for them anew.`,
+      )
+    : null
+}
+
+/** At no instant is an account without somebody who pays for it and answers for that. */
+async function unpaid(
+  manager: EntityManager,
+  { from, to, assets, withBilling }: Terms,
+  during: string | null,
+): Promise<Problem | null> {
+  const accounts = assets.filter(asset => asset.payer)
+  const third = accounts.find(asset => ![from.id, to.id].includes(asset.payer!.id))
+  if (third)
+    return new Problem(
+      'handover.payer',
+      `${third.payer!.name} pays for ${third.name}, as agreed with ${from.name}: have the payment taken over first.`,
+    )
+  const planned = await pendingChanges(
+    manager,
+    accounts.map(asset => asset.id),
+  )
+  const changing = during === null && accounts.find(asset => planned.has(asset.id))
+  if (changing)
+    return new Problem(
+      'handover.payer',
+      `Who pays for ${changing.name} is to change: wait until that is done, or call it off.`,
+    )
+  if (withBilling) return null
+  for (const asset of accounts.filter(one => one.payer!.id === from.id)) {
+    const place = await findMembership(manager, from.id, asset.answering!.id)
+    if (!place || !mayInBusiness(place.standing, 'see-to-payments'))
+      return new Problem(
+        'handover.payer',
+        `${from.name} would go on paying for ${asset.name}, and ${asset.answering!.name} answers for it only as its steward: have somebody in finance answer for it, or say “with billing”.`,
+      )
+  }
+  return null
+}
+
+export function sayAssets(assets: readonly Pick<Asset, 'name'>[]): string {
+  return sayList(assets.map(asset => asset.name))
+}

@@ -1,0 +1,163 @@
+import type { EntityManager } from 'typeorm'
+import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
+import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
+import { gatherProposal } from '../proposals/gather.ts'
+import { registerOf } from '../proposals/kind.ts'
+import { findProposal, isOpen } from '../proposals/queries.ts'
+import { differenceOf, drawUp, type Line } from './account.ts'
+import { stop } from './complete.ts'
+import { handover as kind, termsOfHandover } from './kind.ts'
+import { sayAssets } from './planHandover.ts'
+import { findHandover, handoversOf, type Handover } from './records.ts'
+
+/** A line as it is read on the page of a handover. */
+export interface LineTold extends Omit<Line, 'grant'> {
+  /** How it differs from what both signed; null where it does not, or nothing is signed yet. */
+  readonly difference: 'new' | 'more' | 'less' | null
+}
+
+export interface HandoverTold {
+  readonly id: string
+  readonly state: 'open' | Handover['state'] | 'declined' | 'withdrawn' | 'lapsed' | 'void'
+  readonly from: { readonly number: string; readonly name: string }
+  readonly to: { readonly number: string; readonly name: string }
+  readonly isSender: boolean
+  readonly assets: readonly { readonly number: string; readonly name: string; readonly kind: string }[]
+  readonly keeping: string | null
+  readonly withBilling: boolean
+  readonly because: string | null
+  readonly sentBy: string
+  readonly sentAt: string
+  readonly acceptedBy: string | null
+  readonly acceptedAt: string | null
+  readonly completesAt: string | null
+  readonly endedAt: string | null
+  readonly endedBy: string | null
+  readonly reason: string | null
+  readonly lines: readonly LineTold[]
+  /** What both signed and is not there any more. */
+  readonly gone: readonly { readonly who: string; readonly on: string; readonly words: string }[]
+}
+
+const register = registerOf([kind])
+
+/** The account of a handover, the same for the admins of both sides: as proposed, as signed with what differs since, as it was carried out. */
+export async function readHandover(kit: Kit, acting: Acting, id: string): Promise<HandoverTold> {
+  requireStanding(acting, 'deal-with-partners', 'Reading a handover')
+  const { manager } = kit.database
+  const proposal = await findProposal(manager, { id, kind: 'handover' })
+  if (!proposal || ![proposal.businessId, proposal.toBusinessId].includes(acting.id)) throw none()
+  const parts = await gatherProposal(manager, register, proposal)
+  const agreed = await findHandover(manager, id)
+  const terms = agreed ?? (await termsOfHandover(manager, parts))
+  const isLive = agreed ? agreed.state === 'cooling' : isOpen(proposal, kit.clock.now())
+  const lines = isLive ? await drawUp(manager, terms, kit.clock.now()) : []
+  const kindOf = new Map(terms.assets.map(asset => [asset.id, asset.kind]))
+  const signed = agreed?.signed ?? []
+  return {
+    id,
+    state: agreed?.state ?? (proposal.state as HandoverTold['state']),
+    from: named(parts.business),
+    to: named(parts.partner!),
+    isSender: acting.id === parts.business.id,
+    assets: terms.assets.map(({ number, name, kind: of }) => ({ number, name, kind: of })),
+    keeping: terms.keeping,
+    withBilling: terms.withBilling,
+    because: proposal.note,
+    sentBy: parts.sender.name,
+    sentAt: proposal.openedAt.toString(),
+    acceptedBy: agreed?.acceptedBy.name ?? null,
+    acceptedAt: agreed?.acceptedAt.toString() ?? null,
+    completesAt: agreed?.completesAt.toString() ?? null,
+    endedAt: agreed?.endedAt?.toString() ?? null,
+    endedBy: agreed?.endedBy?.name ?? null,
+    reason: agreed?.reason ?? proposal.reason,
+    lines: isLive
+      ? lines.map(({ grant, ...line }) => ({
+          ...line,
+          difference: agreed
+            ? differenceOf({ ...line, grant }, kindOf.get(grant?.target ?? '') ?? 'page', signed)
+            : null,
+        }))
+      : signed.map(({ key, fate, who, on, words, given }) => ({
+          key,
+          fate,
+          canFall: false,
+          who,
+          on,
+          words,
+          why: '',
+          tier: given?.tier ?? null,
+          actions: given?.actions.length ?? 0,
+          form: fate === 'falls' ? ('idle' as const) : ('own' as const),
+          difference: null,
+        })),
+    gone:
+      agreed && isLive
+        ? signed
+            .filter(one => !lines.some(line => line.key === one.key))
+            .map(({ who, on, words }) => ({ who, on, words }))
+        : [],
+  }
+}
+
+const named = ({ number, name }: { readonly number: string; readonly name: string }) => ({ number, name })
+const none = () => new Problem('handover.none', 'Your business is part of no such handover.')
+
+export interface HandoverInList {
+  readonly id: string
+  readonly state: Handover['state']
+  readonly what: string
+  readonly from: { readonly number: string; readonly name: string }
+  readonly to: { readonly number: string; readonly name: string }
+  readonly completesAt: string
+  readonly endedAt: string | null
+}
+
+/** The handovers that a business agreed to, the newest first. */
+export async function listHandovers(kit: Kit, acting: Acting): Promise<HandoverInList[]> {
+  requireStanding(acting, 'deal-with-partners', 'Reading handovers')
+  return (await handoversOf(kit.database.manager, acting.id, 100)).map(one => ({
+    id: one.id,
+    state: one.state,
+    what: sayAssets(one.assets),
+    from: named(one.from),
+    to: named(one.to),
+    completesAt: one.completesAt.toString(),
+    endedAt: one.endedAt?.toString() ?? null,
+  }))
+}
+
+/** Stops a handover that cools off, from either side: nothing has changed. */
+export function stopHandover(kit: Kit) {
+  return async (acting: Acting, id: string, reason: string | null): Promise<{ result: string }> => {
+    requireStanding(acting, 'deal-with-partners', 'Stopping a handover')
+    return changeFor(kit, acting, async change => {
+      const handover = await getHandover(change.manager, acting, id)
+      if (handover.state === 'completed')
+        throw new Problem('handover.over', 'It has completed: handing it back takes a handover of its own.')
+      if (handover.state === 'stopped') {
+        change.record({
+          chain: acting.id,
+          what: 'handover.stopped-repeated',
+          sentence: `${acting.live.name} stopped a handover that was stopped already.`,
+          data: { handover: id },
+        })
+        return { result: 'It is stopped already. Nothing has changed.' }
+      }
+      change.requireFreshProof('Stopping a handover needs you to confirm it’s you.')
+      const by = { id: acting.live.person, name: acting.live.name }
+      await stop(change, handover, by, reason ?? `${by.name} of ${acting.name} stopped it`)
+      return {
+        result: `Stopped. ${sayAssets(handover.assets)} belongs to ${handover.from.name} as before, and nothing has changed.`,
+      }
+    })
+  }
+}
+
+async function getHandover(manager: EntityManager, acting: Acting, id: string): Promise<Handover> {
+  const found = await findHandover(manager, id)
+  if (!found || ![found.from.id, found.to.id].includes(acting.id)) throw none()
+  return found
+}

@@ -1,0 +1,223 @@
+import { Temporal, type Fate, type HandoverState, type Instant, type Tier } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
+import { assetsById, type Asset } from '../assets/queries.ts'
+import type { Change } from '../base/change.ts'
+import { getBusiness, type Business } from '../businesses/queries.ts'
+import { getMeansById, type Means } from '../means/queries.ts'
+import { peopleById, type KnownPerson } from '../people/queries.ts'
+
+/** What is a handover proposal's own. */
+export interface HandoverOwn {
+  /** All that would go over, with what is inside of what was named. */
+  readonly assets: readonly Asset[]
+  readonly keeping: Tier | null
+  readonly withBilling: boolean
+  /** What who sent it chose to fall, by the keys of the account's lines. */
+  readonly falls: readonly string[]
+}
+
+export async function readHandoverProposals(
+  manager: EntityManager,
+  ids: readonly string[],
+): Promise<Map<string, HandoverOwn>> {
+  const rows = (await manager.query(
+    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", falls FROM handover_proposal WHERE proposal_id = ANY ($1)`,
+    [ids],
+  )) as { id: string; assets: string[]; keeping: Tier | null; withBilling: boolean; falls: string[] }[]
+  const found = await assetsById(
+    manager,
+    rows.flatMap(row => row.assets),
+  )
+  const byId = new Map(found.map(asset => [asset.id, asset]))
+  return new Map(
+    rows.map(({ id, assets, ...rest }) => [id, { ...rest, assets: assets.flatMap(one => byId.get(one) ?? []) }]),
+  )
+}
+
+export async function keepHandoverProposal(change: Change, proposal: string, own: HandoverOwn): Promise<void> {
+  await change.manager.query(
+    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, falls) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (proposal_id) DO UPDATE SET keeping = excluded.keeping, with_billing = excluded.with_billing, falls = excluded.falls`,
+    [proposal, own.assets.map(asset => asset.id), own.keeping, own.withBilling, own.falls],
+  )
+}
+
+/** Open proposals to hand over some of these assets. */
+export async function openHandoversOf(manager: EntityManager, assets: readonly string[]): Promise<string[]> {
+  const rows = (await manager.query(
+    `SELECT proposal.id FROM handover_proposal own JOIN proposal ON proposal.id = own.proposal_id AND proposal.state = 'open' WHERE own.asset_ids && $1::uuid[]`,
+    [assets],
+  )) as { id: string }[]
+  return rows.map(row => row.id)
+}
+
+/** A line of the account as both sides signed it. */
+export interface SignedLine {
+  readonly key: string
+  readonly fate: Fate
+  readonly who: string
+  readonly on: string
+  readonly words: string
+  /** What was given, where it is a grant; its end in milliseconds. */
+  readonly given: {
+    readonly tier: Tier | null
+    readonly actions: readonly string[]
+    readonly hiding: readonly string[]
+    readonly until: number | null
+    readonly mayPassOn: boolean
+  } | null
+}
+
+/** A handover that both sides agreed to. */
+export interface Handover {
+  readonly id: string
+  readonly from: Business
+  readonly to: Business
+  readonly assets: readonly Asset[]
+  readonly keeping: Tier | null
+  readonly withBilling: boolean
+  readonly means: Means | null
+  readonly falls: readonly string[]
+  readonly signed: readonly SignedLine[]
+  readonly acceptedBy: KnownPerson
+  readonly acceptedAt: Instant
+  readonly completesAt: Instant
+  readonly state: HandoverState
+  readonly endedAt: Instant | null
+  readonly endedBy: KnownPerson | null
+  readonly reason: string | null
+}
+
+interface Row {
+  id: string
+  from: string
+  to: string
+  assets: string[]
+  keeping: Tier | null
+  withBilling: boolean
+  means: string | null
+  falls: string[]
+  signed: SignedLine[]
+  acceptedBy: string
+  acceptedAt: Date
+  completesAt: Date
+  state: HandoverState
+  endedAt: Date | null
+  endedBy: string | null
+  reason: string | null
+}
+
+const columns = `id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
+  accepted_at AS "acceptedAt", completes_at AS "completesAt", state, ended_at AS "endedAt", ended_by AS "endedBy", reason`
+
+export async function findHandover(manager: EntityManager, id: string): Promise<Handover | null> {
+  const [row] = (await manager.query(`SELECT ${columns} FROM handover WHERE id = $1`, [id])) as Row[]
+  return row ? whole(manager, row) : null
+}
+
+async function whole(manager: EntityManager, row: Row): Promise<Handover> {
+  const byId = new Map((await assetsById(manager, row.assets)).map(asset => [asset.id, asset]))
+  const people = await peopleById(manager, [row.acceptedBy, ...(row.endedBy ? [row.endedBy] : [])])
+  return {
+    ...row,
+    from: await getBusiness(manager, row.from),
+    to: await getBusiness(manager, row.to),
+    assets: row.assets.flatMap(id => byId.get(id) ?? []),
+    means: row.means ? await getMeansById(manager, row.means) : null,
+    acceptedBy: people.get(row.acceptedBy)!,
+    acceptedAt: instant(row.acceptedAt),
+    completesAt: instant(row.completesAt),
+    endedAt: row.endedAt && instant(row.endedAt),
+    endedBy: row.endedBy ? people.get(row.endedBy)! : null,
+  }
+}
+
+const instant = (date: Date): Instant => Temporal.Instant.fromEpochMilliseconds(date.getTime())
+
+export async function beginCooling(
+  change: Change,
+  {
+    id,
+    from,
+    to,
+    assets,
+    keeping,
+    withBilling,
+    means,
+    falls,
+    signed,
+    acceptedBy,
+    completesAt,
+  }: Omit<Handover, 'acceptedAt' | 'state' | 'endedAt' | 'endedBy' | 'reason'>,
+): Promise<void> {
+  const ids = assets.map(asset => asset.id)
+  await change.manager.query(
+    `INSERT INTO handover (id, from_id, to_id, asset_ids, keeping, with_billing, means_id, falls, signed, accepted_by, accepted_at, completes_at, state)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, 'cooling')`,
+    [
+      id,
+      from.id,
+      to.id,
+      ids,
+      keeping,
+      withBilling,
+      means?.id ?? null,
+      falls,
+      JSON.stringify(signed),
+      acceptedBy.id,
+      change.now.toString(),
+      completesAt.toString(),
+    ],
+  )
+  await change.manager.query('UPDATE asset SET handover_id = $1 WHERE id = ANY ($2)', [id, ids])
+}
+
+/** Ends the cooling-off of a handover, one way or the other; false where it has ended already. */
+export async function endCooling(
+  change: Change,
+  id: string,
+  to: { readonly state: 'completed' | 'stopped'; readonly by: string | null; readonly reason: string | null },
+): Promise<boolean> {
+  const [rows] = (await change.manager.query(
+    `UPDATE handover SET state = $2, ended_at = $3, ended_by = $4, reason = $5 WHERE id = $1 AND state = 'cooling' RETURNING id`,
+    [id, to.state, change.now.toString(), to.by, to.reason],
+  )) as [unknown[], number]
+  await change.manager.query('UPDATE asset SET handover_id = NULL WHERE handover_id = $1', [id])
+  return rows.length === 1
+}
+
+export async function handoversDue(manager: EntityManager, at: Instant): Promise<string[]> {
+  const rows = (await manager.query(
+    `SELECT id FROM handover WHERE state = 'cooling' AND completes_at <= $1 ORDER BY completes_at LIMIT 100`,
+    [at.toString()],
+  )) as { id: string }[]
+  return rows.map(row => row.id)
+}
+
+/** Handovers that complete before an instant and of which that was not told yet. */
+export async function handoversSoon(manager: EntityManager, before: Instant): Promise<string[]> {
+  const rows = (await manager.query(
+    `SELECT id FROM handover WHERE state = 'cooling' AND NOT told_soon AND completes_at <= $1 LIMIT 100`,
+    [before.toString()],
+  )) as { id: string }[]
+  return rows.map(row => row.id)
+}
+
+export async function noteToldSoon(change: Change, id: string): Promise<boolean> {
+  const [rows] = (await change.manager.query(
+    'UPDATE handover SET told_soon = true WHERE id = $1 AND NOT told_soon RETURNING id',
+    [id],
+  )) as [unknown[], number]
+  return rows.length === 1
+}
+
+/** Handovers of a business, those that were sent to it and those it sent, the newest first. */
+export async function handoversOf(manager: EntityManager, business: string, limit: number): Promise<Handover[]> {
+  const rows = (await manager.query(
+    `SELECT ${columns} FROM handover WHERE from_id = $1 OR to_id = $1 ORDER BY accepted_at DESC LIMIT $2`,
+    [business, limit],
+  )) as Row[]
+  const found: Handover[] = []
+  for (const row of rows) found.push(await whole(manager, row))
+  return found
+}

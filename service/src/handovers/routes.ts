@@ -1,0 +1,113 @@
+import { onceIn } from '../base/once.ts'
+import type { Kit } from '../base/kit.ts'
+import type { App } from '../base/validation.ts'
+import { actingFor } from '../businesses/acting.ts'
+import { businessParam } from '../businesses/schemas.ts'
+import { listHandovers, readHandover, stopHandover } from './readHandover.ts'
+import { previewHandover, sayHandover } from './sayHandover.ts'
+import {
+  coolingSet,
+  handoverList,
+  handoverOut,
+  handoverParams,
+  handoverPreview,
+  handoverSaid,
+  handoverStopped,
+  handoverStopping,
+  handoverWanted,
+} from './schemas.ts'
+import { setCooling } from './setCooling.ts'
+
+const tags = ['handovers']
+
+/** Assets go from one business to another: proposed, read line by line, stopped while it cools off. */
+export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
+  app.post(
+    '/v1/businesses/:business/handovers/preview',
+    {
+      schema: {
+        tags,
+        summary: 'What “hand over …” would do, line by line; nothing is sent',
+        params: businessParam,
+        body: handoverWanted,
+        response: { 200: handoverPreview },
+      },
+    },
+    async request => {
+      const { sentence, falls } = request.body
+      return previewHandover(kit)(await actingFor(kit.database, request), sentence, falls)
+    },
+  )
+
+  app.post(
+    '/v1/businesses/:business/handovers',
+    {
+      schema: {
+        tags,
+        summary: 'Propose to another business that it owns some of your assets',
+        params: businessParam,
+        body: handoverWanted,
+        response: { 201: handoverSaid },
+      },
+    },
+    async (request, reply) =>
+      reply
+        .code(201)
+        .send(await sayHandover(kit)(await actingFor(kit.database, request), request.body, onceIn(request))),
+  )
+
+  app.get(
+    '/v1/businesses/:business/handovers',
+    {
+      schema: {
+        tags,
+        summary: 'The handovers that the business agreed to, the newest first',
+        params: businessParam,
+        response: { 200: handoverList },
+      },
+    },
+    async request => ({ items: await listHandovers(kit, await actingFor(kit.database, request)) }),
+  )
+
+  app.get(
+    '/v1/businesses/:business/handovers/:handover',
+    {
+      schema: {
+        tags,
+        summary: 'The account of a handover: what stays and what falls, the same for both sides',
+        params: handoverParams,
+        response: { 200: handoverOut },
+      },
+    },
+    async request => readHandover(kit, await actingFor(kit.database, request), request.params.handover),
+  )
+
+  app.post(
+    '/v1/businesses/:business/handovers/:handover/stop',
+    {
+      schema: {
+        tags,
+        summary: 'Stop a handover while it cools off: nothing has changed',
+        params: handoverParams,
+        body: handoverStopping,
+        response: { 200: handoverStopped },
+      },
+    },
+    async request =>
+      stopHandover(kit)(await actingFor(kit.database, request), request.params.handover, request.body.reason || null),
+  )
+
+  app.put(
+    '/v1/businesses/:business/cooling',
+    {
+      schema: {
+        tags,
+        summary: 'How many hours handovers of the business cool off; the longer of both sides counts',
+        params: businessParam,
+        body: coolingSet,
+        response: { 200: handoverStopped },
+      },
+    },
+    async request => setCooling(kit)(await actingFor(kit.database, request), request.body.hours),
+  )
+}

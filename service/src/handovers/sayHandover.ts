@@ -1,0 +1,141 @@
+import { completesAt, sayEnd, sayInstant, withReason } from '@famiglia/core'
+import { between } from '../base/chain.ts'
+import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
+import type { Once } from '../base/once.ts'
+import { Problem } from '../base/problem.ts'
+import { changeFor, type Acting } from '../businesses/acting.ts'
+import { adminsOf } from '../businesses/queries.ts'
+import { mailDomainOf } from '../partners/lookUp.ts'
+import { gatherProposal } from '../proposals/gather.ts'
+import { registerOf } from '../proposals/kind.ts'
+import { openProposal } from '../proposals/queries.ts'
+import { drawUp, type Line } from './account.ts'
+import { handover } from './kind.ts'
+import { offeredLetter } from './letters.ts'
+import { nameHandover, planHandover, sayAgain, sayAssets, type PlannedHandover } from './planHandover.ts'
+import { keepHandoverProposal, openHandoversOf } from './records.ts'
+
+/** What handing over comes to, before anything is sent. */
+export interface HandoverPreview {
+  readonly sentence: string
+  readonly summary: string
+  /** Who would own it then. */
+  readonly to: {
+    readonly number: string
+    readonly name: string
+    readonly town: string
+    readonly since: string
+    readonly mailDomain: string | null
+  }
+  readonly assets: readonly { readonly number: string; readonly name: string; readonly kind: string }[]
+  readonly lines: readonly Line[]
+  /** When it would complete, if they agreed now. */
+  readonly completesAt: string
+  readonly staysOpenUntil: string
+}
+
+const register = registerOf([handover])
+const lapse = (now: Change['now'], days: number) => now.add({ hours: days * 24 })
+
+export function previewHandover(kit: Kit) {
+  return async (acting: Acting, text: string, falls: readonly string[]): Promise<HandoverPreview> => {
+    const { manager } = kit.database
+    const plan = await planHandover(manager, acting, await nameHandover(kit, acting, text), falls)
+    const { from, to, assets } = plan
+    const now = kit.clock.now()
+    return {
+      sentence: sayAgain(plan),
+      summary: saySummary(plan),
+      to: {
+        number: to.number,
+        name: to.name,
+        town: to.town,
+        since: to.openedAt.toString(),
+        mailDomain: await mailDomainOf(manager, to.id),
+      },
+      assets: assets.map(({ number, name, kind }) => ({ number, name, kind })),
+      lines: await drawUp(manager, plan, now),
+      completesAt: sayInstant(completesAt(now, from.coolingHours, to.coolingHours), acting.zone),
+      staysOpenUntil: sayEnd(lapse(now, acting.proposalDays), acting.zone),
+    }
+  }
+}
+
+function saySummary({ assets, to, keeping, withBilling, from }: PlannedHandover): string {
+  const keeps = keeping ? ` ${from.name} keeps ${keeping}.` : ` ${from.name} keeps nothing on it.`
+  const pays = withBilling ? ` ${to.name} pays from then on.` : ''
+  return `${sayAssets(assets)} goes over to ${to.name}, with their yes.${keeps}${pays}`
+}
+
+export interface HandoverSaid {
+  readonly sentence: string
+  readonly result: string
+  readonly proposal: string
+}
+
+/** Sends a handover to the business that is to own the assets: with a reason and a fresh proof, by an admin of who owns them. */
+export function sayHandover(kit: Kit) {
+  return async (
+    acting: Acting,
+    { sentence: text, falls }: { readonly sentence: string; readonly falls: readonly string[] },
+    once: Once | null,
+  ): Promise<HandoverSaid> => {
+    const named = await nameHandover(kit, acting, text)
+    return changeFor(
+      kit,
+      acting,
+      async change => {
+        const plan = await planHandover(change.manager, acting, named, falls)
+        const { from, to, assets, keeping, withBilling, sentence } = plan
+        if (!sentence.because)
+          throw new Problem('handover.reason', 'Say why, for both histories: because "it is yours".', {
+            pointer: '/sentence',
+          })
+        change.requireFreshProof('Handing over what your business owns needs you to confirm it’s you.')
+        const ids = assets.map(asset => asset.id)
+        if ((await openHandoversOf(change.manager, ids)).length > 0)
+          throw new Problem(
+            'handover.under-way',
+            'A handover of some of it waits for an answer already: withdraw that one first.',
+          )
+        const lines = await drawUp(change.manager, plan, change.now)
+        for (const key of falls)
+          if (!lines.some(line => line.key === key && line.canFall))
+            throw new Problem('handover.none', 'One of the lines that are to fall is not among those that can.')
+        const proposal = await openProposal(change, {
+          kind: 'handover',
+          businessId: acting.id,
+          toBusinessId: to.id,
+          note: sentence.because,
+          sentBy: acting.live.person,
+          days: acting.proposalDays,
+        })
+        await keepHandoverProposal(change, proposal.id, { assets, keeping, withBilling, falls })
+        const parts = await gatherProposal(change.manager, register, proposal)
+        for (const asset of assets)
+          change.record({
+            ...between(from, to),
+            what: 'handover.sent',
+            sentence: withReason(
+              `${acting.live.name} of ${acting.name} wants to hand over ${asset.name} to ${to.name}`,
+              sentence.because,
+            ),
+            asset: asset.id,
+            data: { proposal: proposal.id },
+          })
+        for (const admin of await adminsOf(change.manager, to.id))
+          await change.mail(offeredLetter(admin, parts, { isReminder: false }), {
+            proposal: proposal.id,
+            notBefore: change.now,
+          })
+        return {
+          sentence: sayAgain(plan),
+          result: `Sent to ${to.name}: ${handover.said(parts)}. It waits there until ${sayEnd(proposal.lapsesAt, acting.zone)}; nothing changes before they agree and it has cooled off.`,
+          proposal: proposal.id,
+        }
+      },
+      once,
+    )
+  }
+}

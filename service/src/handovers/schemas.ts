@@ -1,0 +1,97 @@
+import { array, boolean, number, object, string } from 'yup'
+import { idText } from '../base/id-text.ts'
+import { instantOut } from '../sign-in/schemas.ts'
+
+const named = object({ number: string().required(), name: string().required() })
+const falls = array(string().max(160).required())
+  .max(2_000)
+  .default([])
+  .meta({ description: 'Lines of the account that are to fall, by their keys.' })
+export const handoverWanted = object({
+  sentence: string()
+    .min(1, 'a sentence is needed')
+    .max(2_000)
+    .required('a sentence is needed')
+    .meta({ description: '`hand over page/… to B-… keeping run with billing because "…"`' }),
+  falls,
+}).noUnknown()
+const line = {
+  key: string().required(),
+  fate: string().oneOf(['stays', 'beneath', 'own', 'falls']).required(),
+  canFall: boolean().required(),
+  who: string().required(),
+  on: string().required(),
+  words: string().required(),
+  why: string().defined(),
+  tier: string().nullable().defined(),
+  actions: number().required(),
+  form: string().oneOf(['own', 'through', 'waiting', 'idle']).required(),
+}
+const assets = array(named.shape({ kind: string().required() })).required()
+export const handoverPreview = object({
+  sentence: string().required(),
+  summary: string().required(),
+  to: named
+    .shape({ town: string().required(), since: instantOut.required(), mailDomain: string().nullable().defined() })
+    .required(),
+  assets,
+  lines: array(object(line)).required(),
+  completesAt: string().required(),
+  staysOpenUntil: string().required(),
+}).meta({ id: 'HandoverPreview' })
+export const handoverSaid = object({
+  sentence: string().required(),
+  result: string().required(),
+  proposal: string().required(),
+}).meta({ id: 'HandoverSaid' })
+export const handoverParams = object({ business: string().max(40).required(), handover: idText })
+export const handoverOut = object({
+  id: string().required(),
+  state: string()
+    .oneOf(['open', 'cooling', 'completed', 'stopped', 'declined', 'withdrawn', 'lapsed', 'void', 'accepted'])
+    .required(),
+  from: named.required(),
+  to: named.required(),
+  isSender: boolean().required(),
+  assets,
+  keeping: string().nullable().defined(),
+  withBilling: boolean().required(),
+  because: string().nullable().defined(),
+  sentBy: string().required(),
+  sentAt: instantOut.required(),
+  acceptedBy: string().nullable().defined(),
+  acceptedAt: instantOut.nullable().defined(),
+  completesAt: instantOut.nullable().defined(),
+  endedAt: instantOut.nullable().defined(),
+  endedBy: string().nullable().defined(),
+  reason: string().nullable().defined(),
+  lines: array(
+    object({
+      ...line,
+      difference: string()
+        .oneOf(['new', 'more', 'less'])
+        .nullable()
+        .defined()
+        .meta({ description: 'How it differs from what both signed.' }),
+    }),
+  ).required(),
+  gone: array(object({ who: string().required(), on: string().required(), words: string().required() })).required(),
+}).meta({ id: 'Handover' })
+export const handoverList = object({
+  items: array(
+    object({
+      id: string().required(),
+      state: string().oneOf(['cooling', 'completed', 'stopped']).required(),
+      what: string().required(),
+      from: named.required(),
+      to: named.required(),
+      completesAt: instantOut.required(),
+      endedAt: instantOut.nullable().defined(),
+    }),
+  ).required(),
+})
+export const handoverStopping = object({ reason: string().trim().max(500) }).noUnknown()
+export const handoverStopped = object({ result: string().required() })
+export const coolingSet = object({
+  hours: number().integer().min(0).max(336).required().meta({ description: 'Between the yes and the completion.' }),
+}).noUnknown()
