@@ -8763,6 +8763,8 @@ export interface components {
         };
         HistoryEntry: {
             number: number;
+            /** @description The earlier owner of the asset in whose history it stands; null for your own. */
+            of: string | null;
             /** Format: date-time */
             at: string;
             by: string | null;
@@ -8845,6 +8847,25 @@ export interface components {
                     of: string | null;
                     wanted: string;
                 } | null;
+            }[];
+            /** @description What goes over to or from the business, and cools off. */
+            handovers: {
+                id: string;
+                /** @enum {string} */
+                state: "cooling" | "completed" | "stopped";
+                what: string;
+                from: {
+                    number: string;
+                    name: string;
+                };
+                to: {
+                    number: string;
+                    name: string;
+                };
+                /** Format: date-time */
+                completesAt: string;
+                /** Format: date-time */
+                endedAt: string | null;
             }[];
             /** @description What is paid with and runs out soon, or has, for who sees to payments. */
             means: components["schemas"]["Means"][];

@@ -70,6 +70,16 @@ const adverts: readonly Thing[] = [
     items: [],
   },
   {
+    ref: 'MA-51200',
+    kind: 'ad-account',
+    name: 'Sunday Table',
+    payment: 'MM-1207',
+    monthly: 600,
+    figures: euros('140', '2,310', '41 people'),
+    daily: { spend: 14, results: 3, revenue: 96 },
+    items: [item(1, 'Ragù from eleven', 'out')],
+  },
+  {
     ref: 'MA-41007',
     kind: 'ad-account',
     name: 'Fjord Freight',
@@ -150,7 +160,6 @@ const meansOfPayment: readonly Means[] = [
   means('MM-6610', 'Freight account', '6610', null),
   means('MM-1207', 'Office card', '1207', '2028-08-31'),
   means('MM-3002', 'Board account', null, null),
-  means('MM-5150', 'Kitchen till', '5150', '2028-05-31'),
 ]
 
 const posts: readonly Thing[] = [
@@ -167,6 +176,13 @@ const posts: readonly Thing[] = [
     name: 'Day Trips',
     figures: { revenue: '840 euros by its adverts', contacts: '5 leads' },
     items: [item(1, 'Three islands in a day', 'out'), item(2, 'Where to have lunch', 'draft')],
+  },
+  {
+    ref: 'TN-61001',
+    kind: 'page',
+    name: 'Nonna Brigida',
+    figures: { revenue: '310 euros by its adverts', contacts: '3 leads' },
+    items: [item(1, 'Closed on Mondays', 'out')],
   },
   {
     ref: 'TN-33018',

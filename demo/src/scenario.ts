@@ -1,6 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { MovableClock } from '@famiglia/service'
 import { askForWinterFreight, tellManagers } from './managers.ts'
+import { buildForTheKitchen, handOverToTheKitchen, openTheKitchen, takeItOver } from './handover.ts'
 import { tellMoney } from './money.ts'
 import {
   asDemoPerson,
@@ -95,7 +96,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   let ahead = daysTold
   clock.forward({ hours: -daysTold * 24 })
   const daysBeforeToday = (days: number) => {
-    clock.forward({ hours: (ahead - days) * 24 })
+    clock.forward({ hours: Math.round((ahead - days) * 24) })
     ahead = days
   }
   const beginning = await tellBeginning(town)
@@ -164,6 +165,12 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   await tellManagers(town, managers)
   daysBeforeToday(30)
   await tellMoney(town, { agnese, noor: finance, board: partners.board })
+  daysBeforeToday(25)
+  await buildForTheKitchen(town, { ...managers, measures: partners.measures })
+  daysBeforeToday(8)
+  const brigida = await openTheKitchen(town)
+  daysBeforeToday(7)
+  const handover = await handOverToTheKitchen(beginning.callum, brigida)
   daysBeforeToday(3)
   await say(
     agnese,
@@ -188,6 +195,8 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     reason: 'We put every crossing to Porto Lindo on our summer map.',
   })
   await askForWinterFreight(managers)
+  daysBeforeToday(20 / 24)
+  await takeItOver(brigida, handover)
   daysBeforeToday(0)
   return [
     asDemoPerson(agnese, 'admin of Ondaverde Ferries'),
@@ -204,6 +213,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     asDemoPerson(partners.measures, 'admin of Tallow Street Measures'),
     asDemoPerson(partners.board, 'admin of the tourist board; has asked for something'),
     asDemoPerson(partners.client, 'admin of Vastholm Freight, another client of the agency'),
+    asDemoPerson(brigida, 'admin of Nonna Brigida’s Kitchen, which takes over what the agency built'),
   ]
 }
 

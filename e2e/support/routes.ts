@@ -27,6 +27,7 @@ export const open: Readonly<Record<string, string>> = {
   'GET /.well-known/authzen-configuration': 'public by its standard',
 }
 
+const handover = { sentence: 'hand over ad-account/summer-crossings to B-4815-1623-97 because "x"', falls: [] }
 const admin = 'standing.not-enough'
 const sentence = 'end priya@ondaverde.example on ad-account/summer-crossings'
 const link = 'link ad-account/summer-crossings under manager-account/x at run'
@@ -167,6 +168,12 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
     member: 'access.not-yours-to-give',
     body: { label: 'x' },
   },
+  [`POST ${at}/handovers/preview`]: { member: admin, body: handover },
+  [`POST ${at}/handovers`]: { member: admin, body: handover },
+  [`GET ${at}/handovers`]: { member: admin },
+  [`GET ${at}/handovers/{handover}`]: { member: admin },
+  [`POST ${at}/handovers/{handover}/stop`]: { member: admin },
+  [`PUT ${at}/cooling`]: { member: admin, body: { hours: 72 } },
   [`PUT ${at}/manager-accounts/{asset}/accounts/{account}/freeze`]: { member: admin },
   [`DELETE ${at}/manager-accounts/{asset}/accounts/{account}/freeze`]: { member: admin },
 

@@ -58,6 +58,12 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
       date: end(row.until, zone),
       next: row.prolong ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}${row.ask?.wanted} --reason …`,
     })),
+    ...found.handovers.map(row => ({
+      section: 'goes over',
+      about: `${row.what}, from ${row.from.name} to ${row.to.name}`,
+      date: end(row.completesAt, zone),
+      next: `handovers ${row.id}`,
+    })),
     ...found.means.map(row => ({
       section: row.state === 'has run out' ? 'ran out' : 'runs out soon',
       about: `${row.said}${row.paysFor.length > 0 ? `, which pays for ${sayList(row.paysFor.map(one => one.name))}` : ', which pays for nothing'}`,

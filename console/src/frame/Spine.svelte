@@ -45,6 +45,8 @@
       tree: 'families',
       'manager-accounts': 'families',
       link: 'families',
+      handovers: 'families',
+      'hand-over': 'families',
       inbox: 'families',
       card: 'families',
       'in-trust': 'families',
@@ -58,6 +60,8 @@
     if (!text || !business) return
     if (/^(un)?link\s/.test(text))
       void navigate('/:business/link', { params: { business: business.number }, search: { say: text } })
+    else if (/^hand over\s/.test(text))
+      void navigate('/:business/hand-over', { params: { business: business.number }, search: { say: text } })
     else if (/^billing\s/.test(text))
       void navigate('/:business/money', { params: { business: business.number }, search: { say: text } })
     else if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)

@@ -16,6 +16,7 @@ import {
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { listHandovers } from '../handovers/readHandover.ts'
 import { listMeans } from '../means/listMeans.ts'
 import { hasSecondStep } from '../people/queries.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
@@ -99,7 +100,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
   const admin = mayInBusiness(acting.standing, 'invite')
   const ask = async <T>(text: string, values: unknown[]): Promise<T[]> => kit.database.query(text, values)
   const forAdmins = async <T>(text: string, values: unknown[]) => (admin ? ask<T>(text, values) : [])
-  const [letters, unstaffedRows, endingRows, unfinishedRows, lapsedRows, aloneRows, holes, between, means] =
+  const [letters, unstaffedRows, endingRows, unfinishedRows, lapsedRows, aloneRows, holes, between, means, handovers] =
     await Promise.all([
       readLetters(kit, proposalKinds, acting),
       forAdmins<GivenRow>(unstaffed, [acting.id, at]),
@@ -110,11 +111,13 @@ export async function readDesk(kit: Kit, acting: Acting) {
       admin ? readinessHoles(kit, acting) : [],
       admin ? partnerHoles(kit, acting) : [],
       mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
+      admin ? listHandovers(kit, acting) : [],
     ])
   return {
     ...letters,
     ending: endingRows.map(row => ({ ...row, ...longer(row, acting) })),
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGrant(row, null, acting.zone) })),
+    handovers: handovers.filter(one => one.state === 'cooling'),
     means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
     holes: [...between, ...holes],

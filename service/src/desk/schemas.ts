@@ -1,5 +1,6 @@
 import { soonDays } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
+import { handoverItems } from '../handovers/schemas.ts'
 import { meansOut } from '../means/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
@@ -54,6 +55,7 @@ export const desk = object({
   ending: array(ending)
     .required()
     .meta({ description: `Ends within ${soonDays} days.` }),
+  handovers: handoverItems.meta({ description: 'What goes over to or from the business, and cools off.' }),
   means: array(meansOut)
     .required()
     .meta({ description: 'What is paid with and runs out soon, or has, for who sees to payments.' }),

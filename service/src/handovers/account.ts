@@ -191,7 +191,7 @@ function tellGrant(terms: Terms, row: Row): Line {
   const fate = others.includes('falls') && falls.includes(key) ? 'falls' : usual
   const thinned = fate === 'stays' && isOwnManager && keeping ? thin(row, keeping) : row
   const why = {
-    'old owner’s people': `people of ${from.name}`,
+    'old owner’s people': fate === 'beneath' ? `beneath what ${from.name} keeps` : `people of ${from.name}`,
     'new owner': 'the new owner needs none',
     'new owner’s people': 'own people',
     others: isOwnManager ? (keeping ? 'at most what is kept' : `a manager account of ${from.name}`) : 'as before',
@@ -234,7 +234,12 @@ function lineOf(key: string, row: Row, fate: Fate, { canFall, why }: Pick<Line, 
     why,
     tier: row.tier,
     actions: row.actions.length,
-    form: fate === 'falls' ? 'idle' : row.upstream || link || row.holderKind === 'business' ? 'through' : 'own',
+    form:
+      fate === 'falls'
+        ? 'idle'
+        : fate === 'beneath' || row.upstream || link || row.holderKind === 'business'
+          ? 'through'
+          : 'own',
     grant: {
       id: row.id,
       target: row.target,
@@ -343,7 +348,7 @@ function paymentsOf({ from, to, assets, withBilling }: Terms): Line[] {
         canFall: false,
         who: moves ? `${from.name} pays` : `${sayPayer(asset, '')} pays`,
         on: asset.name,
-        words: moves ? `${to.name} pays from then on, with the means that it chooses with its yes` : 'goes on paying',
+        words: moves ? `${to.name} pays from then on` : 'goes on paying',
         why: 'the money',
       },
     ]

@@ -76,6 +76,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     lines: isLive
       ? lines.map(({ grant, ...line }) => ({
           ...line,
+          canFall: line.canFall && !agreed,
           difference: agreed
             ? differenceOf({ ...line, grant }, kindOf.get(grant?.target ?? '') ?? 'page', signed)
             : null,

@@ -77,19 +77,18 @@ export const handoverOut = object({
   ).required(),
   gone: array(object({ who: string().required(), on: string().required(), words: string().required() })).required(),
 }).meta({ id: 'Handover' })
-export const handoverList = object({
-  items: array(
-    object({
-      id: string().required(),
-      state: string().oneOf(['cooling', 'completed', 'stopped']).required(),
-      what: string().required(),
-      from: named.required(),
-      to: named.required(),
-      completesAt: instantOut.required(),
-      endedAt: instantOut.nullable().defined(),
-    }),
-  ).required(),
-})
+export const handoverItems = array(
+  object({
+    id: string().required(),
+    state: string().oneOf(['cooling', 'completed', 'stopped']).required(),
+    what: string().required(),
+    from: named.required(),
+    to: named.required(),
+    completesAt: instantOut.required(),
+    endedAt: instantOut.nullable().defined(),
+  }),
+).required()
+export const handoverList = object({ items: handoverItems })
 export const handoverStopping = object({ reason: string().trim().max(500) }).noUnknown()
 export const handoverStopped = object({ result: string().required() })
 export const coolingSet = object({

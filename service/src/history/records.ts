@@ -15,19 +15,41 @@ export interface HistoryFilter {
   readonly partner?: string | undefined
 }
 
-/** A chain's entries, newest first, from before a number on. `person` finds what somebody did and what concerned them. */
+/** A chain to read from, and up to which instant; that of an earlier owner of an asset is read up to the handover. */
+export interface ChainRead {
+  readonly chain: string
+  readonly until: string | null
+}
+
+/**
+ * Entries of chains, one after the other, each newest first, from a place on. `person` finds what somebody did and what
+ * concerned them.
+ */
 export async function readHistory(
   database: DataSource,
-  chain: string,
+  chains: readonly ChainRead[],
   filter: HistoryFilter,
-  before: number | null,
+  from: { readonly at: number; readonly before: number | null },
   limit: number,
-): Promise<HistoryRow[]> {
-  return database.query(
-    `SELECT number, entry, before, hash FROM history WHERE chain_id = $1 AND number < $2 AND ($3::uuid IS NULL OR asset_id = $3)
+): Promise<(HistoryRow & { readonly place: number })[]> {
+  const found: (HistoryRow & { readonly place: number })[] = []
+  for (let place = from.at; place < chains.length && found.length <= limit; place++) {
+    const rows = (await database.query(
+      `SELECT number, entry, before, hash FROM history WHERE chain_id = $1 AND number < $2 AND ($3::uuid IS NULL OR asset_id = $3)
       AND ($4::uuid IS NULL OR person_id = $4 OR about_id = $4)
-       AND ($6::text IS NULL OR (entry->'data' ? 'partners' AND entry->'data'->'partners' ? $6))
+       AND ($6::text IS NULL OR (entry->'data' ? 'partners' AND entry->'data'->'partners' ? $6)) AND ($7::timestamptz IS NULL OR at <= $7)
      ORDER BY number DESC LIMIT $5`,
-    [chain, before ?? 2_147_483_647, filter.asset ?? null, filter.person ?? null, limit + 1, filter.partner ?? null],
-  )
+      [
+        chains[place]!.chain,
+        (place === from.at ? from.before : null) ?? 2_147_483_647,
+        filter.asset ?? null,
+        filter.person ?? null,
+        limit + 1 - found.length,
+        filter.partner ?? null,
+        chains[place]!.until,
+      ],
+    )) as HistoryRow[]
+    found.push(...rows.map(row => ({ ...row, place })))
+  }
+  return found
 }

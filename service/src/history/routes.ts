@@ -2,7 +2,7 @@ import { boolean, mixed, number, object, string } from 'yup'
 import { nextLink, pageQuery, cutPage, readCursor, pageOf } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
-import { getAssetNamed } from '../assets/findAsset.ts'
+import { ownersOf } from './ownersOf.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { getPartner } from '../reach/findPartner.ts'
@@ -21,6 +21,10 @@ const historyQuery = object({
 })
 const historyEntry = object({
   number: number().integer().required(),
+  of: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'The earlier owner of the asset in whose history it stands; null for your own.' }),
   at: instantOut.required(),
   by: string().nullable().defined(),
   provenBy: string().nullable().defined(),
@@ -54,22 +58,24 @@ export async function historyRoutes(app: App, kit: Kit): Promise<void> {
       const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'see-history', 'Reading the history')
       const { limit, after, asset, person, partner } = request.query
+      const told = asset ? await ownersOf(kit.database.manager, acting, asset) : null
       const filter = {
-        asset: asset ? (await getAssetNamed(kit.database.manager, acting, asset)).id : undefined,
+        asset: told?.asset,
         person: person ? (await getMember(kit.database.manager, acting, person)).id : undefined,
         partner: partner ? (await getPartner(kit.database.manager, acting, partner)).number : undefined,
       }
       const rows = await readHistory(
         kit.database,
-        acting.id,
+        told?.chains ?? [{ chain: acting.id, until: null }],
         filter,
-        Number(readCursor(after)?.[0] ?? 0) || null,
+        { at: Number(readCursor(after)?.[0] ?? 0), before: Number(readCursor(after)?.[1] ?? 0) || null },
         limit,
       )
-      const page = cutPage(rows, limit, row => [row.number])
+      const page = cutPage(rows, limit, row => [row.place, row.number])
       void reply.headers(nextLink(request.url, page.next))
-      const items = page.items.map(({ number: place, entry, hash, before }) => ({
-        number: place,
+      const items = page.items.map(({ number: counted, place, entry, hash, before }) => ({
+        number: counted,
+        of: told?.names[place] ?? null,
         at: entry.at,
         by: entry.person?.name ?? null,
         provenBy: entry.provenBy,

@@ -93,6 +93,9 @@
             >
             <button class="btn btn-sm" onclick={() => stop('archive', asset.archived)}
               >{asset.archived ? 'Bring it back' : 'Archive'}</button
+            ><a
+              class="btn btn-sm"
+              href="/{acting.number}/hand-over?asset={encodeURIComponent(`${asset.kind}/${asset.handle}`)}">Hand over</a
             >{/if}
         </div>
       </div>

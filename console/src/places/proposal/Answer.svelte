@@ -13,8 +13,10 @@
     proposal: Schemas['Proposal']
     received: boolean
     grantable: Schemas['AskedThings']['grantable'] | null
+    /** The lines of a handover’s account that are to fall too. */
+    falls?: readonly string[]
   }
-  let { proposal, received, grantable }: Props = $props()
+  let { proposal, received, grantable, falls = [] }: Props = $props()
 
   const acting = getActing()
   const doing = new Doing()
@@ -62,6 +64,7 @@
         mayGiveAccess: proposal.question !== null && mayGiveAccess,
         ...(means && !payerStays ? { means: `means/${means}` } : {}),
         ...(payerStays ? { payerStays } : {}),
+        falls: [...falls],
       }
       const answered = await answerOf(
         service.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', { params: { path }, body }),

@@ -108,6 +108,11 @@
               <dd>{proposal.reason}</dd>
             </div>{/if}
         </dl>
+        {#if proposal.kind === 'handover'}<p class="acts">
+            <a class="btn btn-sm" href="/{acting.number}/handovers/{proposal.id}"
+              >See it line by line, and choose what falls</a
+            >
+          </p>{/if}
         <Answer {proposal} {received} grantable={asked.data?.grantable ?? null} />
         {#if proposal.state !== 'open'}<p class="entry">{capitalised(sayState(proposal.state))}.</p>{/if}
       </article>

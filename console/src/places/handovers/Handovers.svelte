@@ -1,0 +1,69 @@
+<script lang="ts">
+  import { sayInstant, sayShortDate, Temporal } from '@famiglia/core'
+  import { createQuery } from '@tanstack/svelte-query'
+  import { getActing } from '../../frame/acting-context'
+  import Trouble from '../../parts/Trouble.svelte'
+  import Waiting from '../../parts/Waiting.svelte'
+  import { answerOf, service } from '../../reach/service'
+  import FamilyTabs from '../families/FamilyTabs.svelte'
+
+  /** What goes over between businesses, or went over. */
+  const acting = getActing()
+  const list = createQuery(() => ({
+    queryKey: ['handovers', acting.number],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}/handovers', { params: { path: { business: acting.number } } })),
+    enabled: acting.number !== '',
+  }))
+  const items = $derived(list.data?.items ?? [])
+  const states = { cooling: 'cooling off', completed: 'completed', stopped: 'stopped' } as const
+</script>
+
+<svelte:head><title>Handovers · Famiglia</title></svelte:head>
+<main class="ledger">
+  <div class="span page-top">
+    <p class="margin">Ownership</p>
+    <div class="page-head">
+      <div>
+        <h1 class="title">Handovers</h1>
+        <FamilyTabs here="handovers" />
+      </div>
+      <div class="page-acts">
+        <a class="btn btn-sm btn-primary" href="/{acting.number}/hand-over">Hand over assets</a>
+      </div>
+    </div>
+  </div>
+  <section class="span section">
+    <h2 class="margin">Agreed</h2>
+    {#if list.data}
+      {#if items.length > 0}
+        <table class="tbl">
+          <thead
+            ><tr><th scope="col">What</th><th scope="col">From</th><th scope="col">To</th><th scope="col">State</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each items as one (one.id)}
+              <tr>
+                <th scope="row"><a href="/{acting.number}/handovers/{one.id}">{one.what}</a></th>
+                <td>{one.from.name}</td>
+                <td>{one.to.name}</td>
+                <td
+                  >{states[one.state]}{one.state === 'cooling'
+                    ? `, until ${sayInstant(Temporal.Instant.from(one.completesAt), acting.zone)}`
+                    : one.endedAt
+                      ? `, ${sayShortDate(Temporal.Instant.from(one.endedAt), acting.zone)}`
+                      : ''}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {:else}<p class="entry">
+          Nothing was handed over yet. What waits for an answer lies under <a href="/{acting.number}/inbox"
+            >sent and received</a
+          >.
+        </p>{/if}
+    {:else if list.error}<Trouble error={list.error} />{:else}<Waiting />{/if}
+  </section>
+</main>
