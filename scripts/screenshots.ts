@@ -45,6 +45,7 @@ try {
   await dealWithPartners(hers, called('Callum'))
   await compareAccounts(called('Callum'))
   await lookAtMoney(called('Noor'))
+  await followHandover(called('Callum'))
   await terminal('command-line', agnese.token, [
     `famiglia preview let leander@ondaverde.example watch on ad-account/summer-crossings hiding revenue until 2027-09-30`,
     'famiglia access --show "can spend" --find bea',
@@ -77,6 +78,13 @@ async function compareAccounts(callum: DemoPerson): Promise<void> {
   await keep(page, 'manager-account')
 }
 
+async function followHandover(callum: DemoPerson): Promise<void> {
+  const page = await pageAt(callum, '/handovers')
+  await page.getByRole('link', { name: 'Nonna Brigida and Sunday Table' }).click()
+  await page.getByText('of 72 hours left', { exact: false }).waitFor()
+  await keep(page, 'handover')
+}
+
 async function lookAtMoney(noor: DemoPerson): Promise<void> {
   const page = await pageAt(noor, `/money?account=${encodeURIComponent('ad-account/winter-freight')}`)
   await page.getByText('and nothing after that.', { exact: false }).waitFor()
@@ -91,7 +99,6 @@ async function keep(page: Page, name: string): Promise<void> {
 async function signIn(page: Page, person: DemoPerson): Promise<void> {
   await page.goto(town.service.url)
   await page.fill('input[name=address]', person.email)
-  await keep(page, 'sign-in')
   await page.fill('input[name=password]', person.password)
   await page.getByRole('button', { name: 'Sign in' }).click()
   await page.fill('input[name=code]', await generate({ secret: person.totpSecret! }))

@@ -64,7 +64,7 @@ export async function takeItOver(brigida: Teller, proposal: string): Promise<voi
   await answerOf(
     brigida.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
       params: { path: { business: brigida.business, proposal } },
-      body: { means: 'means/kitchen-till', mayGiveAccess: false, payerStays: false, falls: [] },
+      body: { means: 'means/kitchen-till', mayGiveAccess: false, payerStays: false },
     }),
   )
 }

@@ -26,7 +26,7 @@ export async function tellMoney(town: Town, { agnese, noor, board }: MoneyCast):
   await answerOf(
     board.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
       params: { path: { business: board.business, proposal: proposal! } },
-      body: { means: 'means/board-account', mayGiveAccess: false, payerStays: false, falls: [] },
+      body: { means: 'means/board-account', mayGiveAccess: false, payerStays: false },
     }),
   )
   await untilPaidBy(noor, 'ad-account/harbour-parking', board)

@@ -40,7 +40,7 @@ export function acceptHandover(who: Actor, id: string, answer: { means?: string;
   return answerOf(
     who.client.POST('/v1/businesses/{business}/proposals/{proposal}/acceptance', {
       params: { path: { ...at(who).path, proposal: id } },
-      body: { falls: [], mayGiveAccess: false, payerStays: false, ...answer },
+      body: { mayGiveAccess: false, payerStays: false, ...answer },
     }),
   )
 }

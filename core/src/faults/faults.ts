@@ -56,7 +56,6 @@ export const faults = {
   'handover.payer': { status: 409, exit: 3, title: 'Who pays has to be settled first' },
   'handover.reason': { status: 422, exit: 2, title: 'Say why' },
   'handover.receiver': { status: 409, exit: 3, title: 'That business cannot take it over' },
-  'handover.too-many': { status: 422, exit: 2, title: 'That is too much at once' },
   'handover.torn': { status: 409, exit: 3, title: 'What is inside goes with what holds it' },
   'handover.under-way': { status: 409, exit: 3, title: 'It is being handed over' },
   'holder.not-yet': { status: 422, exit: 3, title: 'That cannot be given access yet' },

@@ -19,6 +19,8 @@ import {
   numberOf,
   scene,
 } from '../../../e2e/support/partners.ts'
+import { linked, makeManager, treeOf } from '../../../e2e/support/links.ts'
+import { addMeans, callOff, chargedTo, sayBilling } from '../../../e2e/support/money.ts'
 import { at, bringIn, join, problemOf, type Actor } from '../../../e2e/support/scene.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { tendHandovers } from './complete.ts'
@@ -232,6 +234,86 @@ test('what would go wrong is refused with the next step', async () => {
   await stop('archive', false)
   scene.clock.forward({ minutes: 11 })
   expect(await code(`hand over ${day} ${to} because "x"`)).toBe('proof.needed')
+})
+
+test('what hangs together goes together, what gathers others stays, and who pays is settled first', async () => {
+  const to = `to ${callum.business}`
+  const code = (who: Actor, sentence: string) => problemOf(handOver(who, sentence)).then(({ code: of }) => of)
+  await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
+  await bringIn(scene, 'LM-901', 'ticket-shop', 'limpet')
+  expect(await code(agnese, `hand over property/ticket-shop ${to} because "x"`)).toBe('handover.torn')
+  const whole = await previewHandover(agnese, `hand over analytics-account/ondaverde-web ${to} because "x"`)
+  expect(whole.assets.map(asset => asset.name)).toEqual(['Ondaverde web', 'Ticket shop'])
+
+  await bringIn(scene, 'MA-20417', 'summer-crossings').catch(() => undefined)
+  const summer = await numberOf('summer-crossings')
+  const travel = await makeManager(callum, 'Travel', 'travel')
+  await linked(callum, agnese, `link ${summer} under ${travel} at run`)
+  expect(await code(callum, `hand over manager-account/travel to ${agnese.business} because "x"`)).toBe(
+    'handover.gathers',
+  )
+  await addMeans(agnese, { name: 'Quay card', number: '4000 0000 0000 7777' })
+  await sayBilling(
+    agnese,
+    `billing ad-account/summer-crossings to ${agnese.email} with means/quay-card from 2031-01-01`,
+  )
+  expect(await code(agnese, `hand over ad-account/summer-crossings ${to} because "x"`)).toBe('handover.payer')
+  await callOff(agnese, 'ad-account/summer-crossings')
+
+  const body = { name: 'Tide House', town: 'Porto Verano', zone: 'Europe/Lisbon' }
+  const trust = await answerOf(agnese.client.POST('/v1/businesses/{business}/in-trust', { params: at(agnese), body }))
+  expect(await code(agnese, `hand over ${day} to ${trust.number} because "x"`)).toBe('handover.receiver')
+  await answerOf(
+    agnese.client.POST('/v1/businesses/{business}/bundles', {
+      params: at(agnese),
+      body: { handle: 'nothing', name: 'Nothing', assets: [] },
+    }),
+  )
+  expect(await code(agnese, `hand over bundle/nothing ${to} because "x"`)).toBe('handover.nothing')
+  expect(await problemOf(readHandover(agnese, '01a2165e-d58e-700f-b39f-76d42409433b'))).toMatchObject({
+    code: 'handover.none',
+  })
+})
+
+test('an ad account goes over with its links and who pays: somebody pays at every instant, the old owner until the platform has taken the new means', async () => {
+  const summer = await numberOf('summer-crossings')
+  const pays = async () =>
+    (
+      await scene.sql<{ name: string }>(
+        'SELECT business.name FROM asset JOIN business ON business.id = asset.payer_id WHERE asset.number = $1',
+        [summer],
+      )
+    )[0]!.name
+  await addMeans(callum, { name: 'Till', number: '4000 0000 0000 5150' })
+  const { proposal } = await handOver(
+    agnese,
+    `hand over ad-account/summer-crossings to ${callum.business} with billing because "You run it."`,
+  )
+  expect(await problemOf(acceptHandover(callum, proposal))).toMatchObject({ code: 'means.needed' })
+  await acceptHandover(callum, proposal, { means: 'means/till' })
+  await cool()
+  expect(await ownerOf(summer)).toBe('Gullwright & Moss')
+  await expect.poll(pays, { timeout: 15_000 }).toBe('Gullwright & Moss')
+  expect(chargedTo(scene, 'MA-20417')).toBe('Till')
+  expect((await treeOf(callum)).branches.find(one => one.below === summer)).toMatchObject({
+    state: 'in force',
+    tier: 'run',
+  })
+  expect(await problemOf(stopHandover(callum, proposal))).toMatchObject({ code: 'handover.over' })
+  const told = async (who: Actor) =>
+    (
+      await answerOf(
+        who.client.GET('/v1/businesses/{business}/history', {
+          params: { ...at(who), query: { asset: summer, limit: 100 } },
+        }),
+      )
+    ).items
+  const new_ = await told(callum)
+  expect(new_.filter(one => one.of === null).map(one => one.what)).toContain('handover.completed')
+  expect(new_.filter(one => one.of === 'Ondaverde Ferries').map(one => one.what)).toContain('asset.brought-in')
+  const old = await told(agnese)
+  expect(old.map(one => one.sentence).join()).toContain('went over from Ondaverde Ferries to Gullwright & Moss')
+  expect(old.every(one => one.of === null)).toBe(true)
 })
 
 test('a yes said twenty times at once is one yes, and completed twenty times at once it goes over once', async () => {

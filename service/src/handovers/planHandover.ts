@@ -81,7 +81,7 @@ async function findAssets(manager: EntityManager, acting: Acting, named: readonl
     found.set(asset.id, asset)
   const all = [...found.values()].sort((one, other) => one.name.localeCompare(other.name))
   if (all.length > mostAssets)
-    throw new Problem('handover.too-many', `At most ${mostAssets} assets go over at once: hand them over in parts.`)
+    throw new Problem('request.invalid', `At most ${mostAssets} assets go over at once: hand them over in parts.`)
   return all
 }
 

@@ -35,7 +35,7 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const { sentence, falls } = request.body
-      return previewHandover(kit)(await actingFor(kit.database, request), sentence, falls)
+      return previewHandover(kit)(await actingFor(kit.database, request), sentence, falls ?? [])
     },
   )
 
@@ -53,7 +53,13 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
     async (request, reply) =>
       reply
         .code(201)
-        .send(await sayHandover(kit)(await actingFor(kit.database, request), request.body, onceIn(request))),
+        .send(
+          await sayHandover(kit)(
+            await actingFor(kit.database, request),
+            { sentence: request.body.sentence, falls: request.body.falls ?? [] },
+            onceIn(request),
+          ),
+        ),
   )
 
   app.get(

@@ -5,7 +5,6 @@ import { instantOut } from '../sign-in/schemas.ts'
 const named = object({ number: string().required(), name: string().required() })
 const falls = array(string().max(160).required())
   .max(2_000)
-  .default([])
   .meta({ description: 'Lines of the account that are to fall, by their keys.' })
 export const handoverWanted = object({
   sentence: string()

@@ -12,6 +12,7 @@ import {
   within,
 } from '../../../e2e/support/partners.ts'
 import { at, giveStanding, join, problemOf, withSecondStep, type Actor } from '../../../e2e/support/scene.ts'
+import { handOver } from '../../../e2e/support/handovers.ts'
 import { makeManager, sayLink } from '../../../e2e/support/links.ts'
 import { sayBilling } from '../../../e2e/support/money.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
@@ -72,6 +73,10 @@ const open: Record<string, () => Promise<Opened>> = {
   billing: async () => {
     const { proposals } = await sayBilling(agnese, `billing ${winter} to ${callum.business}`)
     return { proposal: proposals[0]!, sender: agnese, answerer: callum }
+  },
+  handover: async () => {
+    const { proposal } = await handOver(agnese, `hand over ${winter} to ${callum.business} because "It is yours."`)
+    return { proposal, sender: agnese, answerer: callum }
   },
   chair: async () => {
     const body = { name: `Tide House ${++opened}`, town: 'Porto Verano', zone: 'Europe/Lisbon' }
@@ -205,6 +210,10 @@ async function undone(kind: string, sender: Actor, answerer: Actor): Promise<voi
       `UPDATE membership SET standing = 'member' FROM person_address a WHERE a.person_id = membership.person_id AND a.address = $1`,
       [egil.email],
     )
+  if (kind === 'handover') {
+    await scene.sql('UPDATE asset SET handover_id = NULL')
+    await scene.sql(`UPDATE handover SET state = 'stopped', ended_at = accepted_at WHERE state = 'cooling'`)
+  }
   if (kind === 'billing') {
     await scene.sql(`UPDATE billing_change SET state = 'cancelled' WHERE state IN ('planned', 'asking')`)
     await scene.sql(

@@ -276,7 +276,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       const { less, reason, mayGiveAccess, means, payerStays, falls } = request.body
       const acting = await actingFor(kit.database, request)
       const paying = { means: means || null, stays: payerStays }
-      const answer = { less: less || null, reason: reason || null, mayGiveAccess, paying, falls }
+      const answer = { less: less || null, reason: reason || null, mayGiveAccess, paying, falls: falls ?? [] }
       return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, answer)
     },
   )

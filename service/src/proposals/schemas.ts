@@ -151,7 +151,6 @@ export const answerGiven = object({
     .meta({ description: 'Whether who pays stays as it is, where the rest can be accepted without.' }),
   falls: array(string().max(160).required())
     .max(2_000)
-    .default([])
     .meta({ description: 'Lines of a handover’s account that are to fall too, by their keys.' }),
 }).noUnknown()
 export const answered = object({ result: string().required(), less: string().nullable().defined() })

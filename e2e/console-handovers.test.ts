@@ -1,0 +1,75 @@
+import { beforeAll, expect, test } from 'vitest'
+import type { Page } from 'playwright-core'
+import { flawsOf, pageOf } from './support/browser.ts'
+import { browser, inTheConsole, scene } from './support/console.ts'
+
+inTheConsole()
+
+let agnese: Page
+let sanne: Page
+let brigida: Page
+let kitchen: string
+beforeAll(async () => {
+  agnese = await pageOf(browser, scene, scene.called('Agnese'))
+  sanne = await pageOf(browser, scene, scene.called('Sanne'))
+  brigida = await pageOf(browser, scene, scene.called('Brigida'))
+  kitchen = (await scene.sql<{ id: string }>(`SELECT id FROM handover WHERE state = 'cooling'`))[0]!.id
+}, 60_000)
+
+const to = (page: Page, name: string, path: string) => page.goto(`${scene.url}/${scene.called(name).business}${path}`)
+
+test('no page about handovers has a finding of axe, by day, by night or on a phone, and none is wider than the phone', async () => {
+  const [board, owner] = [scene.called('Brigida').business, scene.called('Agnese').business]
+  expect(
+    await flawsOf(browser, scene.url, await brigida.context().cookies(), [
+      `/${board}/handovers/${kitchen}`,
+      `/${board}/handovers`,
+      `/${board}/desk`,
+    ]),
+  ).toEqual([])
+  const said = encodeURIComponent(
+    `hand over page/day-trips to ${scene.called('Sanne').business} keeping run because "x"`,
+  )
+  expect(
+    await flawsOf(browser, scene.url, await agnese.context().cookies(), [`/${owner}/hand-over?say=${said}`]),
+  ).toEqual([])
+}, 240_000)
+
+test('a page is handed over: written and read line by line, answered with less that stays, cooled off, and stopped', async () => {
+  await to(agnese, 'Agnese', '/assets/page%2Fday-trips')
+  await agnese.getByRole('link', { name: 'Hand over' }).click()
+  await agnese.getByLabel('The business’s number').fill(scene.called('Sanne').business)
+  await agnese.getByLabel('You keep').selectOption('draft')
+  const review = agnese.getByRole('region', { name: 'The review' })
+  await review.getByText('Porto Lindo Tourist Board, Porto Lindo', { exact: false }).waitFor()
+  const falls = agnese.getByRole('region', { name: 'Falls' })
+  const stays = agnese.getByRole('region', { name: 'Stays' })
+  await falls.getByText('Admins of Ondaverde Ferries').waitFor()
+  await stays.getByText('Tomasz Oyelaran').waitFor()
+  await agnese.getByRole('button', { name: 'Let it fall: Tomasz Oyelaran, on Day Trips' }).click()
+  await falls.getByText('Tomasz Oyelaran').waitFor()
+  await agnese.getByLabel('Why, for both histories').fill('It is about your town.')
+  await agnese.getByRole('button', { name: 'Sign and send it' }).click()
+  await agnese.getByText(/^Sent to Porto Lindo Tourist Board/).waitFor()
+
+  await to(sanne, 'Sanne', '/inbox')
+  await sanne
+    .getByRole('link', { name: /Day Trips/ })
+    .first()
+    .click()
+  await sanne.getByRole('link', { name: 'See it line by line, and choose what falls' }).click()
+  await sanne.getByRole('region', { name: 'Falls' }).getByText('Tomasz Oyelaran').waitFor()
+  await sanne.getByRole('button', { name: 'Take it over' }).click()
+  await sanne.getByText('cooling off; either side can stop it').waitFor()
+  await sanne.getByText('72 of 72 hours left').waitFor()
+
+  await to(agnese, 'Agnese', '/desk')
+  await agnese.getByRole('region', { name: 'Goes over soon' }).waitFor()
+  await agnese.getByRole('link', { name: 'See what stays' }).click()
+  await agnese.getByRole('button', { name: 'Stop this handover' }).click()
+  await agnese
+    .getByRole('group', { name: 'Stop this handover' })
+    .getByRole('button', { name: 'Stop this handover' })
+    .click()
+  await agnese.getByText(/^Stopped\. Day Trips belongs to Ondaverde Ferries as before/).waitFor()
+})
