@@ -1,6 +1,6 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
-import { allPages, Exit } from '../context.ts'
+import { allPages, Exit, type Context } from '../context.ts'
 import type { Run } from '../run.ts'
 
 /** The business's assets, bringing them in, and opening a business. */
@@ -101,38 +101,50 @@ export function assetCommands(program: Command, run: Run): void {
 
   program
     .command('open-business')
-    .description('open a business: a letter with a link comes to your address')
+    .description('open a business: at once with your sign-in, else by a letter to the address you give')
     .requiredOption('--business <name>', 'its name')
     .requiredOption('--town <town>', 'its town')
     .requiredOption('--zone <zone>', 'its time zone, as Europe/Lisbon')
-    .requiredOption('--name <name>', 'your name')
-    .requiredOption('--address <address>', 'your e-mail address')
-    .option('--password <password>', 'asked for when left out')
-    .action(
-      run(
-        async (
-          context,
-          wanted: { business: string; town: string; zone: string; name: string; address: string; password?: string },
-        ) => {
-          const password =
-            wanted.password ?? (await context.desk.askText('A password (at least 10 characters):', { secret: true }))
-          const body = {
-            business: { name: wanted.business, town: wanted.town, zone: wanted.zone },
-            person: { name: wanted.name, address: wanted.address, password },
-          }
-          const asked = await answerOf(context.client.POST('/v1/openings', { body }))
-          context.desk.one(asked, `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours.`)
-        },
-      ),
-    )
+    .option('--name <name>', 'without a sign-in: your name')
+    .option('--address <address>', 'without a sign-in: your e-mail address')
+    .option('--password <password>', 'without a sign-in: asked for when left out')
+    .action(run(async (context, wanted: OpeningWanted) => (wanted.address ? askToOpen : openAnother)(context, wanted)))
 }
 
-async function begin(
-  context: import('../context.ts').Context,
-  path: { business: string },
-  platform: string,
-  ref: string,
-): Promise<string> {
+interface OpeningWanted {
+  readonly business: string
+  readonly town: string
+  readonly zone: string
+  readonly name?: string
+  readonly address?: string
+  readonly password?: string
+}
+
+/** For who has a sign-in. */
+async function openAnother(context: Context, { business: name, town, zone }: OpeningWanted): Promise<void> {
+  const headers = idempotencyKey()
+  const opened = await context.withProof(() =>
+    answerOf(context.client.POST('/v1/me/businesses', { body: { name, town, zone }, headers })),
+  )
+  context.desk.one(
+    opened,
+    `Opened: ${opened.name} (${opened.number}). Work for it with: famiglia act-for ${opened.number}`,
+  )
+}
+
+async function askToOpen(context: Context, wanted: OpeningWanted): Promise<void> {
+  if (!wanted.name) throw new Exit(2, 'Say your name too: --name "…"')
+  const password =
+    wanted.password ?? (await context.desk.askText('A password (at least 10 characters):', { secret: true }))
+  const body = {
+    business: { name: wanted.business, town: wanted.town, zone: wanted.zone },
+    person: { name: wanted.name, address: wanted.address!, password },
+  }
+  const asked = await answerOf(context.client.POST('/v1/openings', { body }))
+  context.desk.one(asked, `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours.`)
+}
+
+async function begin(context: Context, path: { business: string }, platform: string, ref: string): Promise<string> {
   const claim = await answerOf(
     context.client.POST('/v1/businesses/{business}/claims', {
       params: { path },

@@ -46,6 +46,7 @@
       <li class="none">You work for no business yet.</li>
     {/each}
   </ul>
+  <p class="none"><a href="/open-business" onclick={close}>Open another business</a></p>
   <p class="note">A digit or Enter chooses, Escape closes.</p>
 </div>
 

@@ -62,3 +62,19 @@ test('a zone that does not exist is refused at its field', async () => {
     pointer: '/business/zone',
   })
 })
+
+test('who has a sign-in opens another business at once, with a fresh proof, five within a day', async () => {
+  const town = { town: 'Porto Verano', zone: 'Europe/Lisbon' }
+  const another = (who: { client: ReturnType<typeof client> }, name: string, zone = town.zone) =>
+    answerOf(who.client.POST('/v1/me/businesses', { body: { name, town: town.town, zone } }))
+  const agnese = await scene.signIn(scene.agnese)
+  const { number } = await another(agnese, 'Tide House')
+  const me = await answerOf(agnese.client.GET('/v1/me'))
+  expect(me.businesses.find(one => one.number === number)).toMatchObject({ name: 'Tide House', standing: 'admin' })
+  expect(await problemOf(another(agnese, 'Nowhere', 'Atlantis'))).toMatchObject({ code: 'request.invalid' })
+  for (const name of ['Two', 'Three', 'Four', 'Five']) await another(agnese, name)
+  expect(await problemOf(another(agnese, 'Six'))).toMatchObject({ code: 'request.too-many' })
+  scene.clock.forward({ minutes: 11 })
+  expect(await problemOf(another(agnese, 'Seven'))).toMatchObject({ code: 'proof.needed' })
+  expect(await problemOf(another({ client: client() }, 'Eight'))).toMatchObject({ code: 'sign-in.needed' })
+})

@@ -3,10 +3,20 @@ import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { passwords } from '../sign-in/password.ts'
 import { actingFor } from './acting.ts'
+import { requireSignIn } from '../base/session.ts'
+import { openAnother } from './openAnother.ts'
 import { askToOpen, open } from './openBusiness.ts'
 import { businesses } from './records.ts'
 import { adminsOf } from './queries.ts'
-import { businessOut, businessParam, opened, openingAsked, openingLink, openingWanted } from './schemas.ts'
+import {
+  anotherWanted,
+  businessOut,
+  businessParam,
+  opened,
+  openingAsked,
+  openingLink,
+  openingWanted,
+} from './schemas.ts'
 
 const tags = ['businesses']
 const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
@@ -45,6 +55,21 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async request => open(kit)(request.body.link),
+  )
+
+  app.post(
+    '/v1/me/businesses',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'Open one more business, and be its admin',
+        body: anotherWanted,
+        response: { 201: opened },
+      },
+    },
+    async (request, reply) =>
+      reply.code(201).send(await openAnother(kit)(requireSignIn(request), request.body, onceIn(request))),
   )
 
   app.get(

@@ -3,12 +3,14 @@ import { address, instantOut } from '../sign-in/schemas.ts'
 
 export const businessParam = object({ business: string().max(40).required() })
 
+const business = {
+  name: string().trim().min(2).max(80).required('the business needs a name'),
+  town: string().trim().min(1).max(80).required('the business needs a town'),
+  zone: string().max(60).required(),
+}
+export const anotherWanted = object(business).noUnknown()
 export const openingWanted = object({
-  business: object({
-    name: string().trim().min(2).max(80).required('the business needs a name'),
-    town: string().trim().min(1).max(80).required('the business needs a town'),
-    zone: string().max(60).required(),
-  }).required(),
+  business: object(business).required(),
   person: object({
     name: string().trim().min(1).max(80).required('your name is needed'),
     address: address.required('an e-mail address is needed'),

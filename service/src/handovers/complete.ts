@@ -4,7 +4,8 @@ import { between } from '../base/chain.ts'
 import type { Change } from '../base/change.ts'
 import type { Work } from '../base/jobs.ts'
 import type { Kit } from '../base/kit.ts'
-import { arrangePayment } from '../billing/arrange.ts'
+import { arrangePayment, callOff } from '../billing/arrange.ts'
+import { pendingChanges } from '../billing/queries.ts'
 import { getBusiness } from '../businesses/queries.ts'
 import { endGrant } from '../grants/endGrant.ts'
 import { holderOfGrant } from '../grants/holderOf.ts'
@@ -110,6 +111,14 @@ async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Han
   const { from, to, assets, acceptedBy, id } = handover
   const lines = asAgreed(await drawUp(change.manager, terms, change.now), handover)
   await voidWaiting(kinds, change, terms)
+  // What was planned of who pays was agreed with the old owner.
+  for (const planned of (
+    await pendingChanges(
+      change.manager,
+      assets.map(asset => asset.id),
+    )
+  ).values())
+    await callOff(change, acceptedBy, planned)
   await endCooling(change, id, { state: 'completed', by: null, reason: null })
   const moved = await handOverAssets(
     change.manager,

@@ -4,7 +4,16 @@
   import Field from '../../parts/Field.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { answerOf, service } from '../../reach/service'
+  import { createQuery } from '@tanstack/svelte-query'
+  import ProofFields from '../../parts/ProofFields.svelte'
+  import { Doing } from '../../reach/doing.svelte'
+  import { answerOf, fetchMe, idempotencyKey, service } from '../../reach/service'
+  import { navigate } from '../../router'
+
+  /** Opening a business: by a letter for who is new, at once for who has a sign-in. */
+  const me = createQuery(() => ({ queryKey: ['me'], queryFn: fetchMe, retry: false }))
+  const doing = new Doing()
+  const key = idempotencyKey()
 
   let business = $state({ name: '', town: '', zone: Temporal.Now.timeZoneId() })
   let person = $state({ name: '', address: '', password: '' })
@@ -20,6 +29,12 @@
       failed = error
     }
   }
+
+  const open = () =>
+    doing.run(async () => {
+      const opened = await answerOf(service.POST('/v1/me/businesses', { body: business, headers: key }))
+      void navigate('/:business/desk', { params: { business: opened.number } })
+    })
 </script>
 
 <svelte:head><title>Open a business · Famiglia</title></svelte:head>
@@ -31,7 +46,22 @@
   <div class="section">
     {#if sentTo}
       <Slip tone="fine">A letter is on its way to {sentTo}. Its link opens the business; it is good for 24 hours.</Slip>
-    {:else}
+    {:else if me.data}
+      <form onsubmit={event => (event.preventDefault(), open())}>
+        <p class="sub">You are signed in as {me.data.person.name}: you will be its admin.</p>
+        <Field name="business" term="Name of the business" required maxlength={80} bind:value={business.name} />
+        <Field name="town" term="Town" required maxlength={80} bind:value={business.town} />
+        <Field name="zone" term="Time zone: dates mean whole days there" required bind:value={business.zone} />
+        <p><button class="btn btn-primary" disabled={doing.busy}>Open it</button></p>
+      </form>
+      {#if doing.asking}<ProofFields
+          person={me.data.person}
+          busy={doing.busy}
+          label="Open it"
+          onprove={proof => doing.prove(proof)}
+        />{/if}
+      {#if doing.failed}<Trouble error={doing.failed} />{/if}
+    {:else if !me.isPending}
       <form onsubmit={ask}>
         <Field name="business" term="Name of the business" required maxlength={80} bind:value={business.name} />
         <Field name="town" term="Town" required maxlength={80} bind:value={business.town} />
