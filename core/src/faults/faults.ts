@@ -126,6 +126,7 @@ export const faults = {
   'sign-in.wrong': { status: 401, exit: 3, title: 'That is not right' },
   'standing.not-enough': { status: 403, exit: 3, title: 'Your standing does not allow it' },
   'team.unknown': { status: 404, exit: 2, title: 'There is no such team' },
+  'text.secret': { status: 422, exit: 2, title: 'That looks like a way to sign in' },
   'tie.unfitting': { status: 422, exit: 2, title: 'Those two are not tied' },
   'version.stale': { status: 412, exit: 3, title: 'Somebody changed it meanwhile' },
 } as const satisfies Record<string, Fault>

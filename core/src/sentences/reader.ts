@@ -13,7 +13,7 @@ import {
 import { isTier, tiers, type Tier } from '../levels/index.ts'
 import { looksLikeNumber, readNumber } from '../numbers/index.ts'
 import { lastDayOf, readMoment, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
-import { withArticle } from '../words/index.ts'
+import { holdsSecret, secretsAreNotShared, withArticle } from '../words/index.ts'
 import { nearest } from './nearest.ts'
 import type { What, Who } from './sentence.ts'
 import { cutIntoWords, type Word } from './words.ts'
@@ -26,6 +26,7 @@ export interface SentenceError {
     | 'number.wrong-kind'
     | 'address.invalid'
     | 'action.unknown'
+    | 'text.secret'
   /** What is wrong, what was wanted and, where one is near, the name that was probably meant. */
   readonly message: string
   /** Where in the text, in UTF-16 units, the word stands. */
@@ -194,6 +195,8 @@ export class Reader {
 
   protected quoted(wanted: string): string {
     const word = this.next()
+    if (word?.kind === 'quoted' && holdsSecret(word.text))
+      throw this.wrong(word, secretsAreNotShared, [], 'text.secret')
     if (word?.kind === 'quoted' && word.text.trim()) return word.text.trim().replace(/\s+/g, ' ').slice(0, 120)
     throw this.wrong(word, `Here comes ${wanted}.`, [])
   }

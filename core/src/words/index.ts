@@ -1,3 +1,4 @@
 /** Plain words for levels and lists: the same in the console, the mails, the CLI and the history. */
 export * from './levels.ts'
 export * from './lists.ts'
+export * from './secrets.ts'

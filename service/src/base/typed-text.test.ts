@@ -68,3 +68,12 @@ test('only what the schema trims is touched: passwords and sentences stay as the
   expect(tidy({ name: 5, inner: 'none' })).toEqual({ name: 5, inner: 'none' })
   expect(tidierOf(object({ password: string() }))).toBeNull()
 })
+
+test('a way to sign in is refused where people write to one another, and taken where one signs in', () => {
+  const schema = object({ note: string().trim().meta(severalLines), password: string(), names: array(string().trim()) })
+  const tidy = tidierOf(schema)!
+  for (const typed of [{ note: 'Dear Bea,\npassword: gull7' }, { names: ['Bea', 'pwd=gulls at dawn'] }])
+    expect(() => tidy(typed)).toThrow(expect.objectContaining({ code: 'text.secret' }))
+  const own = { note: 'Dear Bea,\nno password is needed.', password: 'password: gull7' }
+  expect(tidy(own)).toEqual(own)
+})

@@ -1,15 +1,20 @@
+import { holdsSecret, secretsAreNotShared } from '@famiglia/core'
 import type { AnySchema, ObjectSchema } from 'yup'
+import { Problem } from './problem.ts'
 
 /** Marks a text that may have several lines, as a note has; every other text that people type is one line. */
 export const severalLines = { severalLines: true } as const
+
+/** Marks a text that is to hold a way to sign in. */
+export const isSecret = { isSecret: true } as const
 
 type Tidy = (value: unknown) => unknown
 
 /**
  * Makes of what people typed what they meant, before it is checked: texts that their schema trims are trimmed, in one
  * spelling (Unicode NFC), and without the signs that nobody sees, which come along when something is pasted and by which
- * one name could pass for another. Passwords and sentences are not trimmed, and so not touched. Null where a schema has
- * no such text.
+ * one name could pass for another. Passwords and sentences are not trimmed, and so not touched. What looks like a way
+ * to sign in is refused: `text.secret`. Null where a schema has no such text.
  */
 export function tidierOf(schema: AnySchema): Tidy | null {
   if (schema.type === 'string') return isTyped(schema) ? textTidier(schema) : null
@@ -23,8 +28,14 @@ function isTyped(schema: AnySchema): boolean {
 }
 
 function textTidier(schema: AnySchema): Tidy {
-  const lines = Boolean((schema.meta() as Partial<typeof severalLines> | undefined)?.severalLines)
-  return value => (typeof value === 'string' ? tidyText(value, lines) : value)
+  const marks: Partial<typeof severalLines & typeof isSecret> = schema.meta() ?? {}
+  const lines = marks.severalLines ?? false
+  return value => {
+    if (typeof value !== 'string') return value
+    const tidied = tidyText(value, lines)
+    if (!marks.isSecret && holdsSecret(tidied)) throw new Problem('text.secret', secretsAreNotShared)
+    return tidied
+  }
 }
 
 function arrayTidier(inner: AnySchema | undefined): Tidy | null {

@@ -1,3 +1,4 @@
+import { linkText } from '../base/link-text.ts'
 import { idText } from '../base/id-text.ts'
 import { proposalStates, tiers } from '@famiglia/core'
 import { array, boolean, object, string } from 'yup'
@@ -92,7 +93,7 @@ export const proposalsQuery = object({
 export const proposalParams = object({ business: string().max(40).required(), proposal: idText })
 export const ownProposalParam = object({ proposal: idText })
 
-const link = string().trim().max(200).required('the link is needed')
+const link = linkText
 export const linkGiven = object({ link }).noUnknown()
 export const invitationRead = object({
   proposal: proposalOut.required(),

@@ -1,3 +1,4 @@
+import { linkText } from '../base/link-text.ts'
 import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simplewebauthn/server'
 import { array, boolean, mixed, object, string } from 'yup'
 import { idText } from '../base/id-text.ts'
@@ -46,7 +47,7 @@ const forgotten = object({ address: address.required('an e-mail address is neede
 const sent = object({ sent: boolean().oneOf([true]).required() })
 const password = string().min(10, 'a password has at least 10 characters').max(200)
 const chosen = object({
-  link: string().trim().max(200).required('the link is needed'),
+  link: linkText,
   password: password.required('a password is needed'),
   code: string().matches(/^\d{6}$/, 'a code has six digits'),
   recovery: string().trim().max(40),
@@ -64,7 +65,7 @@ const addressList = object({
 })
 const addressParam = object({ address: string().max(254).required() })
 const sentTo = object({ sentTo: string().required() })
-const linkGiven = object({ link: string().trim().max(200).required('the link is needed') }).noUnknown()
+const linkGiven = object({ link: linkText }).noUnknown()
 
 /** One's own ways to sign in: passkeys, recovery codes, the password, addresses. */
 export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
