@@ -11,7 +11,11 @@
   import { navigate } from '../../router'
 
   /** Opening a business: by a letter for who is new, at once for who has a sign-in. */
-  const me = createQuery(() => ({ queryKey: ['me'], queryFn: fetchMe, retry: false }))
+  const me = createQuery(() => ({
+    queryKey: ['me, if anybody'],
+    queryFn: async () => fetchMe().catch(() => null),
+    refetchInterval: false as const,
+  }))
   const doing = new Doing()
   const key = idempotencyKey()
 
