@@ -55,6 +55,19 @@ test('somebody opens a business by the console: form, letter, link, number, sign
   await egil.getByText('Egil Rasmund', { exact: false }).first().waitFor()
 })
 
+test('who is signed in opens another business at once, from where one switches, and works for it', async () => {
+  const page = await signedIn(scene.agnese)
+  await page.getByRole('button', { name: /^acting for/ }).click()
+  await page.getByRole('link', { name: 'Open another business' }).click()
+  await page.getByText('You are signed in as Agnese Torvald').waitFor()
+  await page.fill('input[name=business]', 'Tide House')
+  await page.fill('input[name=town]', 'Porto Verano')
+  await page.fill('input[name=zone]', 'Europe/Lisbon')
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await page.getByRole('button', { name: /Tide House/ }).waitFor()
+  await page.getByText('The desk is clear.').waitFor()
+})
+
 test('Tomasz sets up a second step from its secret, makes a token that is shown once, and signs out', async () => {
   const page = await signedIn(scene.tomasz)
   await page.goto(`${scene.url}/my-access/sign-in`)

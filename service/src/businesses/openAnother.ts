@@ -1,10 +1,9 @@
-import { isKnownZone } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import { actorOf } from '../base/session.ts'
-import { addBusiness } from './openBusiness.ts'
+import { addBusiness, assertZone } from './openBusiness.ts'
 import { addMembership } from './queries.ts'
 
 /** As many as somebody opens within a day. */
@@ -17,10 +16,7 @@ export function openAnother(kit: Kit) {
     wanted: { readonly name: string; readonly town: string; readonly zone: string },
     once: Once | null,
   ): Promise<{ number: string; name: string }> => {
-    if (!isKnownZone(wanted.zone))
-      throw new Problem('request.invalid', `“${wanted.zone}” is no time zone; one is named as Europe/Lisbon.`, {
-        pointer: '/zone',
-      })
+    assertZone(wanted.zone, '/zone')
     return kit.change(
       actorOf(live),
       async change => {

@@ -17,16 +17,19 @@ export interface OpeningWanted {
 
 const hoursOpen = 24
 
+/** Refuses what names no time zone, pointing at the field. */
+export function assertZone(zone: string, pointer: string): void {
+  if (isKnownZone(zone)) return
+  throw new Problem('request.invalid', `“${zone}” is no time zone; one is named as Europe/Lisbon.`, { pointer })
+}
+
 /**
  * Asks to open a business: a letter goes to the address, and nothing is there until its link is followed. Whether the
  * address is known already is told in the letter alone, so that nobody can find out who is here.
  */
 export function askToOpen(kit: Kit, passwords: Passwords) {
   return async ({ business, person }: OpeningWanted, once: Once | null): Promise<{ sentTo: string }> => {
-    if (!isKnownZone(business.zone))
-      throw new Problem('request.invalid', `“${business.zone}” is no time zone; one is named as Europe/Lisbon.`, {
-        pointer: '/business/zone',
-      })
+    assertZone(business.zone, '/business/zone')
     assertGoodPassword(person.password, [person.name, person.address, business.name])
     const id = newId()
     const address = person.address.toLowerCase()

@@ -1,9 +1,7 @@
-import { isKnownZone } from '@famiglia/core'
 import type { Once } from '../base/once.ts'
-import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { addBusiness } from '../businesses/openBusiness.ts'
+import { addBusiness, assertZone } from '../businesses/openBusiness.ts'
 import { addMembership } from '../businesses/queries.ts'
 import { between } from '../base/chain.ts'
 
@@ -18,10 +16,7 @@ export function openInTrust(kit: Kit) {
     once: Once | null,
   ): Promise<{ number: string; name: string }> => {
     requireStanding(acting, 'deal-with-partners', 'Opening a business in trust')
-    if (!isKnownZone(wanted.zone))
-      throw new Problem('request.invalid', `“${wanted.zone}” is no time zone; one is named as Europe/Lisbon.`, {
-        pointer: '/zone',
-      })
+    assertZone(wanted.zone, '/zone')
     return changeFor(
       kit,
       acting,
