@@ -373,6 +373,28 @@ export function signedOf(lines: readonly Line[]): SignedLine[] {
   }))
 }
 
+/**
+ * The lines as the receiver signs them: never more than was sent, so that nothing slips in between reading and the yes. What
+ * was given to others since is left out, and falls; what was raised is signed as it was sent.
+ */
+export function signedWithin(
+  lines: readonly Line[],
+  sent: readonly SignedLine[],
+  assets: readonly Asset[],
+): SignedLine[] {
+  const kinds = new Map(assets.map(asset => [asset.id, asset.kind]))
+  const before = new Map(sent.map(line => [line.key, line]))
+  return lines.flatMap(line => {
+    const [now] = signedOf([line]) as [SignedLine]
+    if (!line.grant || line.grant.upstream || line.fate === 'beneath') return [now]
+    const was = before.get(line.key)
+    if (!was?.given) return []
+    return goesBeyond(kinds.get(line.grant.target)!, line.grant, givenAsSigned(was))
+      ? [{ ...was, fate: line.fate }]
+      : [now]
+  })
+}
+
 /** How a line differs from what both signed; null where it does not. */
 export function differenceOf(line: Line, kind: Kind, signed: readonly SignedLine[]): 'new' | 'more' | 'less' | null {
   const before = signed.find(one => one.key === line.key)

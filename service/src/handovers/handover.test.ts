@@ -191,6 +191,36 @@ test('what is given or raised after both signed shows at once, and is not carrie
   await cool()
 })
 
+test('what is slipped in between reading and the yes is not signed, and falls', async () => {
+  const { proposal } = await handOver(agnese, `hand over ${day} to ${callum.business} because "It is yours."`)
+  const quick = await openStranger('Quick Quay', 'quick@quay.example')
+  await offered(await scene.signIn(agnese), quick, `let ${quick.business} run on ${day}`)
+  const read = await readHandover(callum, proposal)
+  expect(read.lines.find(line => line.who === 'Quick Quay')).toMatchObject({ difference: 'new' })
+  await acceptHandover(callum, proposal)
+  await cool()
+  expect(await ownerOf(number)).toBe('Gullwright & Moss')
+  expect(await may(quick.email, 'post.see')).toBe(false)
+  await agreed('')
+  await cool()
+})
+
+test('what comes inside of something that goes over stops it: nothing is half-moved', async () => {
+  const web = await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
+  const { proposal } = await handOver(
+    agnese,
+    `hand over analytics-account/ondaverde-web to ${callum.business} because "You measure."`,
+  )
+  await acceptHandover(callum, proposal)
+  await bringIn(scene, 'LM-902', 'timetable-app', 'limpet')
+  await cool()
+  expect(await readHandover(agnese, proposal)).toMatchObject({
+    state: 'stopped',
+    reason: expect.stringContaining('has come inside of what goes over'),
+  })
+  expect(await ownerOf(web)).toBe('Ondaverde Ferries')
+})
+
 test('either side stops it with a fresh proof while it cools off, nobody else does, and then nothing has changed', async () => {
   const id = await agreed('keeping run')
   for (const who of [priya, marisol]) expect(await problemOf(stopHandover(who, id))).toHaveProperty('code')
@@ -239,11 +269,10 @@ test('what would go wrong is refused with the next step', async () => {
 test('what hangs together goes together, what gathers others stays, and who pays is settled first', async () => {
   const to = `to ${callum.business}`
   const code = (who: Actor, sentence: string) => problemOf(handOver(who, sentence)).then(({ code: of }) => of)
-  await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
   await bringIn(scene, 'LM-901', 'ticket-shop', 'limpet')
   expect(await code(agnese, `hand over property/ticket-shop ${to} because "x"`)).toBe('handover.torn')
   const whole = await previewHandover(agnese, `hand over analytics-account/ondaverde-web ${to} because "x"`)
-  expect(whole.assets.map(asset => asset.name)).toEqual(['Ondaverde web', 'Ticket shop'])
+  expect(whole.assets.map(asset => asset.name)).toEqual(['Ondaverde web', 'Ticket shop', 'Timetable app'])
 
   await bringIn(scene, 'MA-20417', 'summer-crossings').catch(() => undefined)
   const summer = await numberOf('summer-crossings')

@@ -10,7 +10,7 @@ import type { Means } from '../means/queries.ts'
 import type { Answer, ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { answeredLetter, cameToNothingLetter } from '../proposals/letters.ts'
 import { assetsById } from '../assets/queries.ts'
-import { drawUp, signedOf, type Line, type Terms } from './account.ts'
+import { drawUp, signedWithin, type Line, type Terms } from './account.ts'
 import { coolingLetter, offeredLetter } from './letters.ts'
 import { assertCanGo, sayAssets, whyNot } from './planHandover.ts'
 import { beginCooling, findHandover, readHandoverProposals, type Handover, type HandoverOwn } from './records.ts'
@@ -23,9 +23,11 @@ export async function termsOfHandover(
   manager: Change['manager'],
   { business, partner, own }: Pick<ProposalParts, 'business' | 'partner' | 'own'>,
 ): Promise<Terms> {
-  const { assets, ...rest } = own as HandoverOwn
+  const { assets, keeping, withBilling, falls } = own as HandoverOwn
   return {
-    ...rest,
+    keeping,
+    withBilling,
+    falls,
     from: business,
     to: partner!,
     assets: await assetsById(
@@ -148,12 +150,12 @@ async function begin(
   for (const key of falls)
     if (!lines.some(line => line.key === key && (line.canFall || line.fate === 'falls')))
       throw new Problem('handover.none', 'One of the lines that are to fall is not among those that can.')
-  const account = terms.assets.find(asset => asset.payer?.id === terms.from.id)
   let means: Means | null = null
-  if (terms.withBilling && account) {
-    means = await meansFor(change.manager, acting!, account, paying.means, change.now)
-    await assertCanAnswer(kit, change.manager, parts.partner!, person, account)
-  }
+  if (terms.withBilling)
+    for (const account of terms.assets.filter(asset => asset.payer?.id === terms.from.id)) {
+      means = await meansFor(change.manager, acting!, account, paying.means, change.now)
+      await assertCanAnswer(kit, change.manager, parts.partner!, person, account)
+    }
   const { coolingHours: one } = await getBusiness(change.manager, terms.from.id)
   const { coolingHours: other } = await getBusiness(change.manager, terms.to.id)
   const at = completesAt(change.now, one, other)
@@ -162,7 +164,7 @@ async function begin(
     ...terms,
     id,
     means,
-    signed: signedOf(lines),
+    signed: signedWithin(lines, ownOf(parts).sent, terms.assets),
     acceptedBy: person,
     completesAt: at,
   })

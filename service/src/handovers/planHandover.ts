@@ -71,9 +71,9 @@ async function findAssets(manager: EntityManager, acting: Acting, named: readonl
     for (const asset of (await getTarget(manager, acting, what)).assets) found.set(asset.id, asset)
   if (found.size === 0)
     throw new Problem('handover.nothing', 'There is nothing in it to hand over.', { pointer: '/sentence' })
-  const inside = (await manager.query('SELECT id FROM asset WHERE inside_id = ANY ($1) AND archived_at IS NULL', [
-    [...found.keys()],
-  ])) as { id: string }[]
+  const inside = (await manager.query('SELECT id FROM asset WHERE inside_id = ANY ($1)', [[...found.keys()]])) as {
+    id: string
+  }[]
   for (const asset of await assetsById(
     manager,
     inside.map(row => row.id),
@@ -123,6 +123,11 @@ export async function whyNot(manager: EntityManager, terms: Terms, during: strin
 /** What is inside of something goes with it. */
 async function torn(manager: EntityManager, assets: readonly Asset[]): Promise<Problem | null> {
   const ids = assets.map(asset => asset.id)
+  const [left] = (await manager.query('SELECT name FROM asset WHERE inside_id = ANY ($1) AND id <> ALL ($1) LIMIT 1', [
+    ids,
+  ])) as { name: string }[]
+  if (left)
+    return new Problem('handover.torn', `${left.name} has come inside of what goes over: hand it over anew, with that.`)
   const part = assets.find(asset => asset.insideId && !ids.includes(asset.insideId))
   if (!part) return null
   const [outer] = await assetsById(manager, [part.insideId!])

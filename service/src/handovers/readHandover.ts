@@ -9,7 +9,7 @@ import { differenceOf, drawUp, type Line } from './account.ts'
 import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
 import { sayAssets } from './planHandover.ts'
-import { findHandover, handoversOf, type Handover } from './records.ts'
+import { findHandover, handoversOf, type Handover, type HandoverOwn } from './records.ts'
 
 /** A line as it is read on the page of a handover. */
 export interface LineTold extends Omit<Line, 'grant'> {
@@ -54,7 +54,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
   const isLive = agreed ? agreed.state === 'cooling' : isOpen(proposal, kit.clock.now())
   const lines = isLive ? await drawUp(manager, terms, kit.clock.now()) : []
   const kindOf = new Map(terms.assets.map(asset => [asset.id, asset.kind]))
-  const signed = agreed?.signed ?? []
+  const signed = agreed?.signed ?? (parts.own as HandoverOwn).sent
   return {
     id,
     state: agreed?.state ?? (proposal.state as HandoverTold['state']),
@@ -77,9 +77,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
       ? lines.map(({ grant, ...line }) => ({
           ...line,
           canFall: line.canFall && !agreed,
-          difference: agreed
-            ? differenceOf({ ...line, grant }, kindOf.get(grant?.target ?? '') ?? 'page', signed)
-            : null,
+          difference: differenceOf({ ...line, grant }, kindOf.get(grant?.target ?? '') ?? 'page', signed),
         }))
       : signed.map(({ key, fate, who, on, words, given }) => ({
           key,

@@ -14,6 +14,8 @@ export interface HandoverOwn {
   readonly withBilling: boolean
   /** What who sent it chose to fall, by the keys of the account's lines. */
   readonly falls: readonly string[]
+  /** The account as it was sent: nobody agrees to more than that. */
+  readonly sent: readonly SignedLine[]
 }
 
 export async function readHandoverProposals(
@@ -21,9 +23,16 @@ export async function readHandoverProposals(
   ids: readonly string[],
 ): Promise<Map<string, HandoverOwn>> {
   const rows = (await manager.query(
-    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", falls FROM handover_proposal WHERE proposal_id = ANY ($1)`,
+    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", falls, sent FROM handover_proposal WHERE proposal_id = ANY ($1)`,
     [ids],
-  )) as { id: string; assets: string[]; keeping: Tier | null; withBilling: boolean; falls: string[] }[]
+  )) as {
+    id: string
+    assets: string[]
+    keeping: Tier | null
+    withBilling: boolean
+    falls: string[]
+    sent: SignedLine[]
+  }[]
   const found = await assetsById(
     manager,
     rows.flatMap(row => row.assets),
@@ -36,9 +45,9 @@ export async function readHandoverProposals(
 
 export async function keepHandoverProposal(change: Change, proposal: string, own: HandoverOwn): Promise<void> {
   await change.manager.query(
-    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, falls) VALUES ($1, $2, $3, $4, $5)
-     ON CONFLICT (proposal_id) DO UPDATE SET keeping = excluded.keeping, with_billing = excluded.with_billing, falls = excluded.falls`,
-    [proposal, own.assets.map(asset => asset.id), own.keeping, own.withBilling, own.falls],
+    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, falls, sent) VALUES ($1, $2, $3, $4, $5, $6)
+     ON CONFLICT (proposal_id) DO UPDATE SET keeping = excluded.keeping, with_billing = excluded.with_billing, falls = excluded.falls, sent = excluded.sent`,
+    [proposal, own.assets.map(asset => asset.id), own.keeping, own.withBilling, own.falls, JSON.stringify(own.sent)],
   )
 }
 

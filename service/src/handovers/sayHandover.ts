@@ -10,7 +10,7 @@ import { mailDomainOf } from '../partners/lookUp.ts'
 import { gatherProposal } from '../proposals/gather.ts'
 import { registerOf } from '../proposals/kind.ts'
 import { openProposal } from '../proposals/queries.ts'
-import { drawUp, type Line } from './account.ts'
+import { drawUp, signedOf, type Line } from './account.ts'
 import { handover } from './kind.ts'
 import { offeredLetter } from './letters.ts'
 import { nameHandover, planHandover, sayAgain, sayAssets, type PlannedHandover } from './planHandover.ts'
@@ -111,7 +111,13 @@ export function sayHandover(kit: Kit) {
           sentBy: acting.live.person,
           days: acting.proposalDays,
         })
-        await keepHandoverProposal(change, proposal.id, { assets, keeping, withBilling, falls })
+        await keepHandoverProposal(change, proposal.id, {
+          assets,
+          keeping,
+          withBilling,
+          falls,
+          sent: signedOf(lines),
+        })
         const parts = await gatherProposal(change.manager, register, proposal)
         for (const asset of assets)
           change.record({

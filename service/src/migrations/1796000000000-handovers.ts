@@ -18,7 +18,7 @@ export class Handovers1796000000000 implements MigrationInterface {
 const statements = [
   `ALTER TABLE business ADD cooling_hours integer NOT NULL DEFAULT 72 CHECK (cooling_hours BETWEEN 0 AND 336)`,
   `CREATE TABLE handover_proposal (proposal_id uuid PRIMARY KEY REFERENCES proposal, asset_ids uuid[] NOT NULL, keeping text CHECK (keeping IN ('watch', 'draft', 'run', 'steward')),
-    with_billing boolean NOT NULL, falls text[] NOT NULL)`,
+    with_billing boolean NOT NULL, falls text[] NOT NULL, sent jsonb NOT NULL)`,
   `CREATE INDEX handover_proposal_assets ON handover_proposal USING gin (asset_ids)`,
   `CREATE TABLE handover (id uuid PRIMARY KEY REFERENCES proposal, from_id uuid NOT NULL REFERENCES business, to_id uuid NOT NULL REFERENCES business, asset_ids uuid[] NOT NULL,
     keeping text CHECK (keeping IN ('watch', 'draft', 'run', 'steward')), with_billing boolean NOT NULL, means_id uuid REFERENCES means, falls text[] NOT NULL, signed jsonb NOT NULL,
