@@ -67,7 +67,7 @@ class HandoverReader extends Reader {
       } else if (word.text === 'with') {
         this.expect('billing', 'after “with” comes “billing”: the new owner pays from then on')
         withBilling = true
-      } else if (word.text === 'because') because = this.quoted('the reason in quotes, as "it is yours"')
+      } else if (word.text === 'because') because = this.quoted('the reason in quotes, as "it is yours"', 500)
       else
         throw this.wrong(word, `“${word.text}” is not expected here: keeping, with billing or because may follow.`, [
           'keeping',

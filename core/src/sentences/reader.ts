@@ -193,11 +193,15 @@ export class Reader {
     return this.quoted('a purpose in quotes, as "run our adverts"')
   }
 
-  protected quoted(wanted: string): string {
+  protected quoted(wanted: string, most = 120): string {
     const word = this.next()
     if (word?.kind === 'quoted' && holdsSecret(word.text))
       throw this.wrong(word, secretsAreNotShared, [], 'text.secret')
-    if (word?.kind === 'quoted' && word.text.trim()) return word.text.trim().replace(/\s+/g, ' ').slice(0, 120)
+    if (word?.kind === 'quoted' && word.text.trim()) {
+      const said = word.text.trim().replace(/\s+/g, ' ')
+      if (said.length <= most) return said
+      throw this.wrong(word, `That is too long: at most ${most} letters between the quotes.`, [])
+    }
     throw this.wrong(word, `Here comes ${wanted}.`, [])
   }
 

@@ -16,6 +16,7 @@ import {
 } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { sayPayer } from '../assets/paying.ts'
+import { Problem } from '../base/problem.ts'
 import type { Asset } from '../assets/queries.ts'
 import type { Business } from '../businesses/queries.ts'
 import type { HolderKind } from '../grants/queries.ts'
@@ -94,6 +95,8 @@ interface Row {
  */
 export async function drawUp(manager: EntityManager, terms: Terms, now: Instant): Promise<Line[]> {
   const rows = await grantsOn(manager, terms, now)
+  if (rows.length > mostGrants)
+    throw new Problem('request.invalid', `More than ${mostGrants} grants are on that: hand it over in parts.`)
   const byId = new Map(rows.map(row => [row.id, row]))
   const told = new Map<string, Line>()
   const tell = (row: Row): Line => {
@@ -167,7 +170,7 @@ async function grantsOn(manager: EntityManager, { assets }: Terms, now: Instant)
        LEFT JOIN person ON g.holder_kind = 'person' AND person.id = g.holder_id LEFT JOIN team ON g.holder_kind = 'team' AND team.id = g.holder_id
        LEFT JOIN business partner ON g.holder_kind = 'business' AND partner.id = g.holder_id
        LEFT JOIN asset gathering ON g.holder_kind = 'manager' AND gathering.id = g.holder_id LEFT JOIN business gatherer ON gatherer.id = gathering.business_id
-     WHERE g.target_id = ANY ($1) AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2) ORDER BY asset.name, g.given_at, g.id LIMIT ${mostGrants}`,
+     WHERE g.target_id = ANY ($1) AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2) ORDER BY asset.name, g.given_at, g.id LIMIT ${mostGrants + 1}`,
     [assets.map(asset => asset.id), now.toString()],
   )
 }

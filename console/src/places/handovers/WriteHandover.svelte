@@ -132,7 +132,7 @@
               ><option value={false}>who pays now</option><option value={true}>the new owner</option></select
             ></label
           >{/if}
-        <Field name="because" term="Why, for both histories" maxlength={120} bind:value={because} />
+        <Field name="because" term="Why, for both histories" maxlength={500} bind:value={because} />
       </div>
     </section>
     {#if review}
