@@ -5966,7 +5966,10 @@ export interface paths {
         /** The handovers that the business agreed to, the newest first */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
                 header?: never;
                 path: {
                     business: string;
@@ -6000,6 +6003,7 @@ export interface paths {
                                 /** Format: date-time */
                                 endedAt: string | null;
                             }[];
+                            next: string | null;
                         };
                     };
                 };

@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { sayList } from '@famiglia/core'
 import type { Command } from 'commander'
-import type { Context } from '../context.ts'
+import { allPages, type Context } from '../context.ts'
 import { day, longDay, second, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 import { inOneLine } from '../words.ts'
@@ -115,8 +115,15 @@ function sayLine({ who, on, words, why, canFall, key, difference }: Line): strin
 }
 
 async function list(context: Context): Promise<void> {
-  const { items } = await answerOf(
-    context.client.GET('/v1/businesses/{business}/handovers', { params: { path: await context.path() } }),
+  const path = await context.path()
+  const items = await allPages(
+    async after =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/handovers', {
+          params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+        }),
+      ),
+    1_000,
   )
   const zone = await zoneOf(context)
   context.desk.list(

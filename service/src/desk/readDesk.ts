@@ -111,13 +111,13 @@ export async function readDesk(kit: Kit, acting: Acting) {
       admin ? readinessHoles(kit, acting) : [],
       admin ? partnerHoles(kit, acting) : [],
       mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
-      admin ? listHandovers(kit, acting) : [],
+      admin ? listHandovers(kit, acting, { state: 'cooling', limit: most }) : [],
     ])
   return {
     ...letters,
     ending: endingRows.map(row => ({ ...row, ...longer(row, acting) })),
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGrant(row, null, acting.zone) })),
-    handovers: handovers.filter(one => one.state === 'cooling'),
+    handovers,
     means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
     holes: [...between, ...holes],

@@ -1,3 +1,4 @@
+import { sayList } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
@@ -104,27 +105,19 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
 const named = ({ number, name }: { readonly number: string; readonly name: string }) => ({ number, name })
 const none = () => new Problem('handover.none', 'Your business is part of no such handover.')
 
-export interface HandoverInList {
-  readonly id: string
-  readonly state: Handover['state']
-  readonly what: string
-  readonly from: { readonly number: string; readonly name: string }
-  readonly to: { readonly number: string; readonly name: string }
-  readonly completesAt: string
-  readonly endedAt: string | null
-}
-
-/** The handovers that a business agreed to, the newest first. */
-export async function listHandovers(kit: Kit, acting: Acting): Promise<HandoverInList[]> {
+/** The handovers that a business agreed to, the newest first: a page of them, or those alone that cool off. */
+export async function listHandovers(
+  kit: Kit,
+  acting: Acting,
+  { state = null, after = null, limit }: { state?: 'cooling' | null; after?: string | null; limit: number },
+) {
   requireStanding(acting, 'deal-with-partners', 'Reading handovers')
-  return (await handoversOf(kit.database.manager, acting.id, 100)).map(one => ({
-    id: one.id,
-    state: one.state,
-    what: sayAssets(one.assets),
-    from: named(one.from),
-    to: named(one.to),
-    completesAt: one.completesAt.toString(),
-    endedAt: one.endedAt?.toString() ?? null,
+  const rows = await handoversOf(kit.database.manager, acting.id, { state, after, limit })
+  return rows.map(({ assets, completesAt, endedAt, ...row }) => ({
+    ...row,
+    what: sayList(assets),
+    completesAt: completesAt.toString(),
+    endedAt: endedAt?.toString() ?? null,
   }))
 }
 

@@ -220,13 +220,39 @@ export async function noteToldSoon(change: Change, id: string): Promise<boolean>
   return rows.length === 1
 }
 
-/** Handovers of a business, those that were sent to it and those it sent, the newest first. */
-export async function handoversOf(manager: EntityManager, business: string, limit: number): Promise<Handover[]> {
+/** A handover as a list tells it. */
+export interface HandoverInList {
+  readonly id: string
+  readonly state: HandoverState
+  readonly assets: readonly string[]
+  readonly from: { readonly number: string; readonly name: string }
+  readonly to: { readonly number: string; readonly name: string }
+  readonly completesAt: Instant
+  readonly endedAt: Instant | null
+}
+
+/** Handovers of a business, those that were sent to it and those it sent, the newest first: in one query. */
+export async function handoversOf(
+  manager: EntityManager,
+  business: string,
+  {
+    state,
+    after,
+    limit,
+  }: { readonly state: HandoverState | null; readonly after: string | null; readonly limit: number },
+): Promise<HandoverInList[]> {
   const rows = (await manager.query(
-    `SELECT ${columns} FROM handover WHERE from_id = $1 OR to_id = $1 ORDER BY accepted_at DESC LIMIT $2`,
-    [business, limit],
-  )) as Row[]
-  const found: Handover[] = []
-  for (const row of rows) found.push(await whole(manager, row))
-  return found
+    `SELECT handover.id, handover.state, handover.completes_at AS "completesAt", handover.ended_at AS "endedAt",
+      json_build_object('number', old.number, 'name', old.name) AS "from", json_build_object('number', new.number, 'name', new.name) AS "to",
+      ARRAY(SELECT asset.name FROM asset WHERE asset.id = ANY (handover.asset_ids) ORDER BY asset.name) AS assets
+     FROM handover JOIN business old ON old.id = handover.from_id JOIN business new ON new.id = handover.to_id
+     WHERE (handover.from_id = $1 OR handover.to_id = $1) AND ($2::text IS NULL OR handover.state = $2) AND ($3::uuid IS NULL OR handover.id < $3)
+     ORDER BY handover.id DESC LIMIT $4`,
+    [business, state, after, limit],
+  )) as (Omit<HandoverInList, 'completesAt' | 'endedAt'> & { completesAt: Date; endedAt: Date | null })[]
+  return rows.map(row => ({
+    ...row,
+    completesAt: instant(row.completesAt),
+    endedAt: row.endedAt && instant(row.endedAt),
+  }))
 }

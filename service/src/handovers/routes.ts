@@ -1,4 +1,6 @@
 import { onceIn } from '../base/once.ts'
+import { isIdText } from '../base/id-text.ts'
+import { cutPage, nextLink, readCursor } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
@@ -8,6 +10,7 @@ import { previewHandover, sayHandover } from './sayHandover.ts'
 import {
   coolingSet,
   handoverList,
+  handoverQuery,
   handoverOut,
   handoverParams,
   handoverPreview,
@@ -69,10 +72,21 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
         tags,
         summary: 'The handovers that the business agreed to, the newest first',
         params: businessParam,
+        querystring: handoverQuery,
         response: { 200: handoverList },
       },
     },
-    async request => ({ items: await listHandovers(kit, await actingFor(kit.database, request)) }),
+    async (request, reply) => {
+      const { limit, after } = request.query
+      const cursor = String(readCursor(after)?.[0] ?? '')
+      const rows = await listHandovers(kit, await actingFor(kit.database, request), {
+        after: isIdText(cursor) ? cursor : null,
+        limit: limit + 1,
+      })
+      const page = cutPage(rows, limit, row => [row.id])
+      void reply.headers(nextLink(request.url, page.next))
+      return page
+    },
   )
 
   app.get(

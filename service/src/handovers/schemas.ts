@@ -1,4 +1,5 @@
 import { array, boolean, number, object, string } from 'yup'
+import { pageQuery } from '../base/page.ts'
 import { idText } from '../base/id-text.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
@@ -87,7 +88,8 @@ export const handoverItems = array(
     endedAt: instantOut.nullable().defined(),
   }),
 ).required()
-export const handoverList = object({ items: handoverItems })
+export const handoverQuery = object({ ...pageQuery })
+export const handoverList = object({ items: handoverItems, next: string().nullable().defined() })
 export const handoverStopping = object({ reason: string().trim().max(500) }).noUnknown()
 export const handoverStopped = object({ result: string().required() })
 export const coolingSet = object({

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { sayInstant, sayShortDate, Temporal } from '@famiglia/core'
-  import { createQuery } from '@tanstack/svelte-query'
+  import { createInfiniteQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -9,13 +10,19 @@
 
   /** What goes over between businesses, or went over. */
   const acting = getActing()
-  const list = createQuery(() => ({
+  const list = createInfiniteQuery(() => ({
     queryKey: ['handovers', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/handovers', { params: { path: { business: acting.number } } })),
+    queryFn: async ({ pageParam }: { pageParam: string }) =>
+      answerOf(
+        service.GET('/v1/businesses/{business}/handovers', {
+          params: { path: { business: acting.number }, query: pageParam ? { after: pageParam } : {} },
+        }),
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page: { next: string | null }) => page.next ?? undefined,
     enabled: acting.number !== '',
   }))
-  const items = $derived(list.data?.items ?? [])
+  const items = $derived(list.data?.pages.flatMap(page => page.items) ?? [])
   const states = { cooling: 'cooling off', completed: 'completed', stopped: 'stopped' } as const
 </script>
 
@@ -59,6 +66,7 @@
             {/each}
           </tbody>
         </table>
+        <More {list} />
       {:else}<p class="entry">
           Nothing was handed over yet. What waits for an answer lies under <a href="/{acting.number}/inbox"
             >sent and received</a
