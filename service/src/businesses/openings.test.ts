@@ -77,4 +77,7 @@ test('who has a sign-in opens another business at once, with a fresh proof, five
   scene.clock.forward({ minutes: 11 })
   expect(await problemOf(another(agnese, 'Seven'))).toMatchObject({ code: 'proof.needed' })
   expect(await problemOf(another({ client: client() }, 'Eight'))).toMatchObject({ code: 'sign-in.needed' })
+  const tomasz = await scene.signIn(scene.tomasz)
+  await Promise.allSettled(Array.from({ length: 20 }, (_, count) => another(tomasz, `Shed ${count}`)))
+  expect(await scene.sql(`SELECT FROM business WHERE name LIKE 'Shed %'`)).toHaveLength(5)
 })
