@@ -50,7 +50,7 @@ test('handing over is read before it is sent, answered with less that stays, and
   expect(sent.err).toMatch(/to +Porto Lindo Tourist Board, Porto Lindo, B-/)
   expect(sent.err).toMatch(/Falls\n(.*\n)*.*The bundle/)
   expect(sent.out).toContain(
-    'Sent to Porto Lindo Tourist Board: Day Trips goes over to Porto Lindo Tourist Board, keeping draft.',
+    'Sent to Porto Lindo Tourist Board: Day Trips goes over to Porto Lindo Tourist Board; Ondaverde Ferries keeps draft.',
   )
   const [open] = (JSON.parse((await board.run('inbox', '--json')).out) as { id: string; kind: string }[]).filter(
     ({ kind }) => kind === 'handover',

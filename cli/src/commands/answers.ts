@@ -17,7 +17,7 @@ export function answerCommands(program: Command, run: Run): void {
     .option('--less <words>', 'accept or grant less, as "watch on ad-account/summer-crossings"')
     .option('--keeping <tier>', 'taking over a business: what is left to those who ran it for you')
     .option('--may-give-access', 'of a link: yes, they may give access to others there')
-    .option('--with <means>', 'where your yes makes you pay: what you pay with, as means/office-card')
+    .option('--with <means>', 'where accepting makes you pay: what you pay with, as means/office-card')
     .option('--payer-as-now', 'of a link: accept it, and leave who pays as it is')
     .option('--let-fall <keys>', 'of a handover: lines that are not to stay, by their keys', listed, [])
     .option('--reason <text>', 'a word to who asked')

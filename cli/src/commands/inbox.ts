@@ -97,8 +97,8 @@ export async function tellProposal(
 function sayPaying({ by, takesMeansOn, canStay }: NonNullable<Schemas['Proposal']['paying']>): string[] {
   return [
     takesMeansOn
-      ? `  ${by} pays with a yes: add --with means/… (“famiglia means” lists yours).`
-      : `  ${by} pays with a yes.`,
+      ? `  ${by} pays then, if you accept: add --with means/… (“famiglia means” lists yours).`
+      : `  ${by} pays then, if you accept.`,
     ...(canStay ? ['  Add --payer-as-now to leave who pays as it is.'] : []),
   ]
 }

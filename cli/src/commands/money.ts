@@ -19,7 +19,7 @@ export function moneyCommands(program: Command, run: Run): void {
   program
     .command('billing <words...>')
     .description('billing <ad-account> to <who> [with means/…] [from <date>]: who pays, and with what')
-    .option('--note <text>', 'a word to the other business, where it takes their yes')
+    .option('--note <text>', 'a word to the other business, where it needs their approval')
     .option('--call-off', 'call off a change that is planned: billing --call-off <ad-account>')
     .action(
       run(async (context, { note, callOff }: { note?: string; callOff?: boolean }, words: string[]) =>

@@ -61,7 +61,7 @@ export async function planBilling(
     if (sentence.means)
       throw new Problem(
         'means.unknown',
-        `${plan.payer.name} pays with a means of its own and chooses it with its yes: leave out “with means/${sentence.means}”.`,
+        `${plan.payer.name} pays with a means of its own and chooses it when it approves: leave out “with means/${sentence.means}”.`,
         { pointer: '/sentence' },
       )
     return { ...plan, answering: null, means: null, isSame: false }

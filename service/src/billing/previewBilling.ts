@@ -54,14 +54,14 @@ function stepsOf(plan: PlannedBilling, acting: Acting): BillingStep[] {
   const { asset, payer, answering, means, at, yesOf, instead } = plan
   const own = means
     ? `${sayMeans(means)}, on record since ${sayDate(means.registeredAt, acting.zone)}`
-    : `${payer.name} chooses it with its yes`
-  const from = at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once with their yes'
+    : `${payer.name} chooses it when it approves`
+  const from = at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once when they approve'
   const whoseYes = yesOf === 'who pays now' ? asset.payer!.name : payer.name
   return [
     step('means', 'New means', own),
-    step('answering', 'Who answers for it', answering?.name ?? `whoever says yes at ${payer.name}`),
+    step('answering', 'Who answers for it', answering?.name ?? `whoever approves at ${payer.name}`),
     step('from', 'From when', `${from}. ${sayUntilThen(plan, acting.id)}`),
-    ...(yesOf === 'nobody' ? [] : [step('yes', 'Whose yes it takes', `${whoseYes}: nothing changes before.`)]),
+    ...(yesOf === 'nobody' ? [] : [step('yes', 'Whose approval it needs', `${whoseYes}: nothing changes before.`)]),
     ...(instead
       ? [step('instead', 'What was planned', 'The change planned for a later day is called off with it.')]
       : []),

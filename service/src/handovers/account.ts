@@ -192,7 +192,10 @@ function tellGrant(terms: Terms, row: Row): Line {
       : fatesOf(by, { isKept: keeping !== null, isBundle: false })
   const key = `grant/${row.id}`
   const fate = others.includes('falls') && falls.includes(key) ? 'falls' : usual
-  const thinned = fate === 'stays' && isOwnManager && keeping ? thin(row, keeping) : row
+  const isThinned = keeping && (fate === 'beneath' || (fate === 'stays' && isOwnManager))
+  const thinned = isThinned ? thin(row, keeping) : row
+  if (isThinned && !thinned.tier && thinned.actions.length === 0)
+    return lineOf(key, row, 'falls', { canFall: false, why: 'nothing is left of it' })
   const why = {
     'old owner’s people': fate === 'beneath' ? `beneath what ${from.name} keeps` : `people of ${from.name}`,
     'new owner': 'the new owner needs none',
@@ -262,7 +265,7 @@ function lineOf(key: string, row: Row, fate: Fate, { canFall, why }: Pick<Line, 
   }
 }
 
-/** Through its own manager account the old owner comes no further than what it keeps. */
+/** The old owner’s people, and what goes through its own manager accounts, come no further than what it keeps. */
 function thin(row: Row, keeping: Tier): Pick<Row, 'tier' | 'actions' | 'mayPassOn'> {
   return { ...narrowedTo(row.kind, row, keeping), mayPassOn: false }
 }

@@ -19,7 +19,7 @@ import { targetOfAsset } from '../reach/targets.ts'
 import { drawUp, givenAsSigned, proposalsAbout, type Line, type Terms } from './account.ts'
 import { adminsOfBoth, namedIn } from './concerned.ts'
 import { completedLetter, coolingLetter, stoppedLetter } from './letters.ts'
-import { sayAssets, whyNot } from './planHandover.ts'
+import { sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
 import { endCooling, findHandover, handoversDue, handoversSoon, noteToldSoon, type Handover } from './records.ts'
 
 /**
@@ -77,7 +77,7 @@ async function tellSoon(change: Change, handover: Handover): Promise<void> {
     ...between(handover.from, handover.to),
     by: null,
     what: 'handover.soon',
-    sentence: `Everybody whom it concerns was told that ${sayAssets(handover.assets)} goes over within a day.`,
+    sentence: `Everybody whom it concerns was told that ${sayOfAssets(handover.assets, 'goes', 'go')} over within a day.`,
     data: { handover: handover.id },
   })
   if (isShort) return

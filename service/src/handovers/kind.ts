@@ -12,7 +12,7 @@ import { answeredLetter, cameToNothingLetter } from '../proposals/letters.ts'
 import { assetsById } from '../assets/queries.ts'
 import { drawUp, signedWithin, type Line, type Terms } from './account.ts'
 import { coolingLetter, offeredLetter } from './letters.ts'
-import { assertCanGo, sayAssets, whyNot } from './planHandover.ts'
+import { assertCanGo, sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
 import { beginCooling, findHandover, readHandoverProposals, type Handover, type HandoverOwn } from './records.ts'
 import { namedIn } from './concerned.ts'
 
@@ -39,8 +39,10 @@ export async function termsOfHandover(
 
 const said = (parts: ProposalParts) => {
   const { assets, keeping, withBilling } = ownOf(parts)
-  const keeps = keeping ? `, keeping ${keeping}` : ''
-  return `${sayAssets(assets)} goes over to ${parts.partner!.name}${keeps}${withBilling ? ', who pays from then on' : ''}`
+  const keeps = keeping ? `; ${parts.business.name} keeps ${keeping}` : ''
+  const { partner } = parts
+  const pays = withBilling ? `; ${partner!.name} pays from then on` : ''
+  return `${sayOfAssets(assets, 'goes', 'go')} over to ${partner!.name}${keeps}${pays}`
 }
 
 /** A business wants another to own some of its assets. */
@@ -84,7 +86,7 @@ export const handover: ProposalKind = {
   afterwards: (parts, side) => {
     const hours = Math.max(parts.business.coolingHours, parts.partner!.coolingHours)
     return side === 'received'
-      ? `${hours === 0 ? 'It completes at once' : `It completes ${hours} hours after your yes`}, in one step. Until then either of you can stop it.`
+      ? `${hours === 0 ? 'It completes at once' : `It completes ${hours} hours after you approve`}, in one step. Until then either of you can stop it.`
       : null
   },
   shown: () => ({ standing: 'member', contact: null, takesChair: false }),
@@ -107,7 +109,7 @@ export const handover: ProposalKind = {
   accept: async (kit, change, parts, answer) => {
     change.requireFreshProof('Taking over what another business owns needs you to confirm it’s you.')
     const begun = await begin(kit, change, parts, answer)
-    return `Agreed. ${sayAssets(begun.assets)} goes over on ${sayInstant(begun.completesAt, parts.partner!.zone)}, by itself and in one step. Until then either of you can stop it.`
+    return `Agreed. ${sayOfAssets(begun.assets, 'goes', 'go')} over on ${sayInstant(begun.completesAt, parts.partner!.zone)}, by itself and in one step. Until then either of you can stop it.`
   },
 
   letters: {

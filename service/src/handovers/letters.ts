@@ -4,7 +4,7 @@ import type { Business } from '../businesses/queries.ts'
 import type { KnownPerson } from '../people/queries.ts'
 import type { ProposalParts } from '../proposals/kind.ts'
 import { toProposal } from '../proposals/letters.ts'
-import { sayAssets } from './planHandover.ts'
+import { sayAssets, sayOfAssets } from './planHandover.ts'
 import type { Handover, HandoverOwn } from './records.ts'
 
 const seeIt = (business: Pick<Business, 'number'>, id: string) => ({
@@ -23,7 +23,7 @@ export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminde
     body: [
       `Dear ${to.name},`,
       `this waits for your answer${isReminder ? ', and nobody has answered yet' : ''}: ${sender.name} of ${business.name} (${business.number}) wants ${partner!.name} to own ${what}.`,
-      'The page shows what stays and what falls, line by line. With your yes it cools off first; until it completes either side can stop it.',
+      'The page shows what stays and what falls, line by line. When you accept, it cools off first; until it completes either side can stop it.',
     ],
     note: proposal.note ? { text: proposal.note, from: sender.name } : null,
     facts: [
@@ -44,8 +44,8 @@ export function coolingLetter(to: KnownPerson, of: Business | null, handover: Ha
   return {
     to,
     subject: isSoon
-      ? `Tomorrow ${what} goes over to ${handover.to.name}`
-      : `${what} goes over to ${handover.to.name} on ${sayInstant(completesAt, zone)}`,
+      ? `Tomorrow ${sayOfAssets(assets, 'goes', 'go')} over to ${handover.to.name}`
+      : `${sayOfAssets(assets, 'goes', 'go')} over to ${handover.to.name} on ${sayInstant(completesAt, zone)}`,
     body: [
       `Dear ${to.name},`,
       `${from.name} hands over ${what} to ${handover.to.name}; ${acceptedBy.name} agreed to it. It completes by itself, in one step, on ${sayInstant(completesAt, zone)}.`,
@@ -62,8 +62,11 @@ export function stoppedLetter(to: KnownPerson, of: Business, handover: Handover,
   const { from, assets } = handover
   return {
     to,
-    subject: `Stopped: ${sayAssets(assets)} does not go over to ${handover.to.name}`,
-    body: [`Dear ${to.name},`, `${why}. Nothing has changed: ${sayAssets(assets)} belongs to ${from.name} as before.`],
+    subject: `Stopped: ${sayOfAssets(assets, 'does', 'do')} not go over to ${handover.to.name}`,
+    body: [
+      `Dear ${to.name},`,
+      `${why}. Nothing has changed: ${sayOfAssets(assets, 'belongs', 'belong')} to ${from.name} as before.`,
+    ],
     button: seeIt(of, handover.id),
   }
 }
@@ -74,7 +77,7 @@ export function completedLetter(to: KnownPerson, of: Business, handover: Handove
   const what = sayAssets(assets)
   return {
     to,
-    subject: `${what} belongs to ${handover.to.name} now`,
+    subject: `${sayOfAssets(assets, 'belongs', 'belong')} to ${handover.to.name} now`,
     body: [
       `Dear ${to.name},`,
       `${from.name} handed over ${what} to ${handover.to.name}: it is done, in one step.`,

@@ -133,7 +133,7 @@ async function torn(manager: EntityManager, assets: readonly Asset[]): Promise<P
   const [outer] = await assetsById(manager, [part.insideId!])
   return new Problem(
     'handover.torn',
-    `${part.name} is inside ${outer!.name}, and goes with it alone: name ${outer!.kind}/${outer!.handle}.`,
+    `${part.name} is inside ${outer!.name}, and goes over with it alone: name that too, as ${outer!.kind}/${outer!.handle}.`,
   )
 }
 
@@ -187,6 +187,13 @@ async function unpaid(
   return null
 }
 
-export function sayAssets(assets: readonly Pick<Asset, 'name'>[]): string {
+type Named = readonly Pick<Asset, 'name'>[]
+
+export function sayAssets(assets: Named): string {
   return sayList(assets.map(asset => asset.name))
+}
+
+/** `Day Trips goes over`, `Day Trips and Night Crossings go over`: assets with what they do. */
+export function sayOfAssets(assets: Named, one: string, many: string): string {
+  return `${sayAssets(assets)} ${assets.length === 1 ? one : many}`
 }

@@ -9,7 +9,7 @@ import { findProposal, isOpen } from '../proposals/queries.ts'
 import { differenceOf, drawUp, type Line } from './account.ts'
 import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
-import { sayAssets } from './planHandover.ts'
+import { sayOfAssets } from './planHandover.ts'
 import { findHandover, handoversOf, type Handover, type HandoverOwn } from './records.ts'
 
 /** A line as it is read on the page of a handover. */
@@ -142,7 +142,7 @@ export function stopHandover(kit: Kit) {
       const by = { id: acting.live.person, name: acting.live.name }
       await stop(change, handover, by, reason ?? `${by.name} of ${acting.name} stopped it`)
       return {
-        result: `Stopped. ${sayAssets(handover.assets)} belongs to ${handover.from.name} as before, and nothing has changed.`,
+        result: `Stopped. ${sayOfAssets(handover.assets, 'belongs', 'belong')} to ${handover.from.name} as before, and nothing has changed.`,
       }
     })
   }

@@ -13,7 +13,7 @@ import { openProposal } from '../proposals/queries.ts'
 import { drawUp, signedOf, type Line } from './account.ts'
 import { handover } from './kind.ts'
 import { offeredLetter } from './letters.ts'
-import { nameHandover, planHandover, sayAgain, sayAssets, type PlannedHandover } from './planHandover.ts'
+import { nameHandover, planHandover, sayAgain, sayOfAssets, type PlannedHandover } from './planHandover.ts'
 import { keepHandoverProposal, openHandoversOf } from './records.ts'
 
 /** What handing over comes to, before anything is sent. */
@@ -65,7 +65,7 @@ export function previewHandover(kit: Kit) {
 function saySummary({ assets, to, keeping, withBilling, from }: PlannedHandover): string {
   const keeps = keeping ? ` ${from.name} keeps ${keeping}.` : ` ${from.name} keeps nothing on it.`
   const pays = withBilling ? ` ${to.name} pays from then on.` : ''
-  return `${sayAssets(assets)} goes over to ${to.name}, with their yes.${keeps}${pays}`
+  return `${sayOfAssets(assets, 'goes', 'go')} over to ${to.name}, when they approve.${keeps}${pays}`
 }
 
 export interface HandoverSaid {

@@ -74,7 +74,7 @@ function factsOfLinks({ things, business, ...rest }: ProposalParts): [string, st
     ['Under', `${under.name} (${under.number})`],
     ...levels.map((said): [string, string] => ['Allows', said]),
     ['Until', sayList(until)],
-    ['Who pays', paid ? `${paid.payer.name} from then on, with your yes` : payersOf(things)],
+    ['Who pays', paid ? `${paid.payer.name} from then on, if you accept` : payersOf(things)],
     [
       'Give access to others',
       asksMark ? (fromAbove ? 'is asked for; your yes says separately whether they may' : 'is offered') : 'no',

@@ -57,7 +57,7 @@ export async function planPaying(
     if (paidBy.means)
       throw new Problem(
         'means.unknown',
-        `${payer.name} pays with a means of its own and chooses it with its yes: leave out “with means/${paidBy.means}”.`,
+        `${payer.name} pays with a means of its own and chooses it when it approves: leave out “with means/${paidBy.means}”.`,
         { pointer: '/sentence' },
       )
     return { payer, answering: null, means: null }

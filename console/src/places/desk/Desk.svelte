@@ -155,8 +155,8 @@
     </DeskSection>
     <DeskSection title="Goes over soon" items={desk.handovers}>
       {#snippet when(row)}<span>completes <Age at={row.completesAt} zone={acting.zone} /></span>{/snippet}
-      {#snippet what(row)}<b>{row.what}</b> goes over from {row.from.name} to <b>{row.to.name}</b>. Either of you can
-        stop it until then.{/snippet}
+      {#snippet what(row)}From {row.from.name} to <b>{row.to.name}</b>: <b>{row.what}</b>. Either of you can stop it
+        until then.{/snippet}
       {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/handovers/{row.id}">See what stays</a>{/snippet}
     </DeskSection>
     <DeskSection title="Means of payment that run out" items={desk.means}>

@@ -39,7 +39,7 @@
 </script>
 
 <div class="account">
-  {@render column('Stays', `${newOwner} gives it again, in the same words.`, stays)}
+  {@render column('Stays', `${newOwner} gives it again in these words, or it goes on beneath what is kept.`, stays)}
   {@render column('Falls', 'Ends in the same moment, everywhere.', falling)}
 </div>
 
@@ -57,7 +57,7 @@
             />{:else}<span></span>{/if}
           <div>
             <p><b>{line.who}</b>, on {line.on}</p>
-            <p class="note">{line.words}</p>
+            <p class="note">{line.words}{falls && line.canFall ? `; ${line.why}` : ''}</p>
             {#if line.difference}<p class="due">{differs[line.difference]}</p>{/if}
           </div>
           {#if falls && line.canFall}<button

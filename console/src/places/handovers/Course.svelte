@@ -21,7 +21,7 @@
       return [
         { ...sent, form: state === 'open' ? 'now' : 'done' },
         { form: 'then', head: state === 'open' ? 'not yet' : state, words: `${handover.to.name} has to agree` },
-        { form: 'then', head: 'after their yes', words: 'it cools off; either side can stop it' },
+        { form: 'then', head: 'once they approve', words: 'it cools off; either side can stop it' },
         { form: 'then', head: 'then', words: 'completes by itself, in one step' },
       ]
     const signed: Step = { form: 'done', head: at(acceptedAt), words: `${acceptedBy} signed` }

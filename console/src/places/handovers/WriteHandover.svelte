@@ -92,8 +92,8 @@
     <div>
       <h1 class="title">Hand over assets to another business</h1>
       <p class="sub">
-        It takes their yes, cools off, and is done in one step. No password changes hands. Until it is done either of
-        you can stop it.
+        It needs their approval, cools off, and is done in one step. No password changes hands. Until it is done either
+        of you can stop it.
       </p>
     </div>
   </div>

@@ -47,7 +47,7 @@
     {:else if chosen === 'other'}
       <Field name="other" term="Its number" placeholder="B-2718-2818-24" bind:value={linking.payer} />
     {/if}
-    {#if chosen}<p class="sub">It takes the other side’s yes too, in the same answer.</p>{/if}
+    {#if chosen}<p class="sub">It needs the other side’s approval too, in the same answer.</p>{/if}
   </div>
 </section>
 

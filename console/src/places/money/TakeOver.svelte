@@ -92,7 +92,7 @@
       <li>
         <span class="no">1</span><span class="w">New means</span>
         <div>
-          {#if toOther}<p>The other business chooses it with its yes.</p>
+          {#if toOther}<p>The other business chooses it when it approves.</p>
           {:else}
             <select class="select select-sm" aria-label="New means" bind:value={taking.means}>
               <option value="">{isOwn && row?.means ? `as now: ${row.means}` : 'choose one'}</option>
