@@ -26,7 +26,7 @@ test('what goes over is told line by line on either side, and stopped by either'
   expect((await as('Callum').run('desk')).out).toMatch(/goes over +Nonna Brigida and Sunday Table/)
   expect((await as('Agnese').run('handovers', one!.id)).status).toBe(2)
   const stopped = await as('Brigida').run('handovers', 'stop', one!.id, '--reason', 'Not before Easter.', '--yes')
-  expect(stopped.out).toContain('belongs to Gullwright & Moss as before')
+  expect(stopped.out).toContain('belong to Gullwright & Moss as before')
   expect((await as('Callum').run('handovers')).out).toMatch(/Nonna Brigida and Sunday Table .* stopped/)
 })
 

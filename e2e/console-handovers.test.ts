@@ -13,7 +13,7 @@ beforeAll(async () => {
   agnese = await pageOf(browser, scene, scene.called('Agnese'))
   sanne = await pageOf(browser, scene, scene.called('Sanne'))
   brigida = await pageOf(browser, scene, scene.called('Brigida'))
-  kitchen = (await scene.sql<{ id: string }>(`SELECT id FROM handover WHERE state = 'cooling'`))[0]!.id
+  kitchen = (await scene.sql<{ id: string }>('SELECT id FROM handover WHERE ended_at IS NULL'))[0]!.id
 }, 60_000)
 
 const to = (page: Page, name: string, path: string) => page.goto(`${scene.url}/${scene.called(name).business}${path}`)

@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
-import { sayList } from '@famiglia/core'
+import { sayList, sayState } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import { day, longDay, second, zoneOf } from '../dates.ts'
@@ -133,7 +133,7 @@ async function list(context: Context): Promise<void> {
       { head: 'what', of: one => one.what },
       { head: 'from', of: one => one.from.name },
       { head: 'to', of: one => one.to.name },
-      { head: 'state', of: one => one.state },
+      { head: 'state', of: one => sayState(one.state) },
       { head: 'completes', of: one => second(one.completesAt, zone) },
       { head: 'ended', of: one => day(one.endedAt, zone) },
     ],
@@ -158,7 +158,7 @@ async function read(context: Context, id: string): Promise<void> {
       ...(told.completesAt && told.state === 'cooling'
         ? [`  completes     ${second(told.completesAt, zone)}, by itself; either side can stop it until then`]
         : []),
-      `  state         ${told.state}${ended}${told.reason && told.state === 'stopped' ? `: ${told.reason}` : ''}`,
+      `  state         ${sayState(told.state)}${ended}${told.reason && told.state === 'stopped' ? `: ${told.reason}` : ''}`,
       '',
       ...linesOf(told.lines),
       ...(told.gone.length > 0

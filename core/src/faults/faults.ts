@@ -52,7 +52,6 @@ export const faults = {
   'handover.gathers': { status: 409, exit: 3, title: 'Accounts hang under it' },
   'handover.none': { status: 404, exit: 2, title: 'There is no such handover' },
   'handover.nothing': { status: 422, exit: 2, title: 'There is nothing to hand over' },
-  'handover.over': { status: 409, exit: 3, title: 'The handover is over' },
   'handover.payer': { status: 409, exit: 3, title: 'Who pays has to be settled first' },
   'handover.reason': { status: 422, exit: 2, title: 'Say why' },
   'handover.receiver': { status: 409, exit: 3, title: 'That business cannot take it over' },

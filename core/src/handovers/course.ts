@@ -11,6 +11,3 @@ export const longestCoolingHours = 14 * 24
 export function completesAt(accepted: Instant, oneHours: number, otherHours: number): Instant {
   return accepted.add({ hours: Math.max(oneHours, otherHours) })
 }
-
-/** COOLING: both agreed, and either can stop it. COMPLETED: the one step is done. STOPPED: nothing changed. */
-export type HandoverState = 'cooling' | 'completed' | 'stopped'

@@ -111,7 +111,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
       admin ? readinessHoles(kit, acting) : [],
       admin ? partnerHoles(kit, acting) : [],
       mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
-      admin ? listHandovers(kit, acting, { state: 'cooling', limit: most }) : [],
+      admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],
     ])
   return {
     ...letters,

@@ -14,7 +14,7 @@ import { grantsById } from '../grants/queries.ts'
 import { makeVoid } from '../proposals/answer.ts'
 import { gatherProposal } from '../proposals/gather.ts'
 import type { Register } from '../proposals/kind.ts'
-import { findProposal } from '../proposals/queries.ts'
+import { changeProposal, findProposal } from '../proposals/queries.ts'
 import { targetOfAsset } from '../reach/targets.ts'
 import { drawUp, givenAsSigned, proposalsAbout, type Line, type Terms } from './account.ts'
 import { adminsOfBoth, namedIn } from './concerned.ts'
@@ -93,7 +93,8 @@ export async function stop(
   by: { readonly id: string; readonly name: string } | null,
   why: string,
 ): Promise<void> {
-  await endCooling(change, handover.id, { state: 'stopped', by: by?.id ?? null, reason: why })
+  await endCooling(change, handover.id, by?.id ?? null)
+  await changeProposal(change, handover.id, { state: 'stopped', reason: why })
   for (const asset of handover.assets)
     change.record({
       ...between(handover.from, handover.to),
@@ -119,7 +120,8 @@ async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Han
     )
   ).values())
     await callOff(change, acceptedBy, planned)
-  await endCooling(change, id, { state: 'completed', by: null, reason: null })
+  await endCooling(change, id, null)
+  await changeProposal(change, id, { state: 'completed' })
   const moved = await handOverAssets(
     change.manager,
     { from: from.id, to: to.id, by: acceptedBy.id, at: change.now },

@@ -328,7 +328,7 @@ test('an ad account goes over with its links and who pays: somebody pays at ever
     state: 'in force',
     tier: 'run',
   })
-  expect(await problemOf(stopHandover(callum, proposal))).toMatchObject({ code: 'handover.over' })
+  expect(await problemOf(stopHandover(callum, proposal))).toMatchObject({ code: 'proposal.answered' })
   const told = async (who: Actor) =>
     (
       await answerOf(

@@ -51,7 +51,7 @@ export const handover: ProposalKind = {
   noun: 'handover',
   heading: 'A handover',
   yes: { whole: 'Take it over', less: null },
-  course: 'over with its answer',
+  course: 'cools after its yes',
   acceptedAs: 'accepted',
   canBeSentAgain: true,
   canBePassedOn: false,

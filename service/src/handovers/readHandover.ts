@@ -1,11 +1,12 @@
-import { sayList } from '@famiglia/core'
+import { sayList, stateAt, type ProposalState } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { gatherProposal } from '../proposals/gather.ts'
 import { registerOf } from '../proposals/kind.ts'
-import { findProposal, isOpen } from '../proposals/queries.ts'
+import { findProposal, isOpen, timesOf } from '../proposals/queries.ts'
+import { takeStep } from '../proposals/step.ts'
 import { differenceOf, drawUp, type Line } from './account.ts'
 import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
@@ -20,7 +21,7 @@ export interface LineTold extends Omit<Line, 'grant'> {
 
 export interface HandoverTold {
   readonly id: string
-  readonly state: 'open' | Handover['state'] | 'declined' | 'withdrawn' | 'lapsed' | 'void'
+  readonly state: ProposalState
   readonly from: { readonly number: string; readonly name: string }
   readonly to: { readonly number: string; readonly name: string }
   readonly isSender: boolean
@@ -58,7 +59,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
   const signed = agreed?.signed ?? (parts.own as HandoverOwn).sent
   return {
     id,
-    state: agreed?.state ?? (proposal.state as HandoverTold['state']),
+    state: stateAt(timesOf(proposal), kit.clock.now()),
     from: named(parts.business),
     to: named(parts.partner!),
     isSender: acting.id === parts.business.id,
@@ -73,7 +74,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     completesAt: agreed?.completesAt.toString() ?? null,
     endedAt: agreed?.endedAt?.toString() ?? null,
     endedBy: agreed?.endedBy?.name ?? null,
-    reason: agreed?.reason ?? proposal.reason,
+    reason: proposal.reason,
     lines: isLive
       ? lines.map(({ grant, ...line }) => ({
           ...line,
@@ -109,10 +110,10 @@ const none = () => new Problem('handover.none', 'Your business is part of no suc
 export async function listHandovers(
   kit: Kit,
   acting: Acting,
-  { state = null, after = null, limit }: { state?: 'cooling' | null; after?: string | null; limit: number },
+  { isCooling = false, after = null, limit }: { isCooling?: boolean; after?: string | null; limit: number },
 ) {
   requireStanding(acting, 'deal-with-partners', 'Reading handovers')
-  const rows = await handoversOf(kit.database.manager, acting.id, { state, after, limit })
+  const rows = await handoversOf(kit.database.manager, acting.id, { isCooling, after, limit })
   return rows.map(({ assets, completesAt, endedAt, ...row }) => ({
     ...row,
     what: sayList(assets),
@@ -121,15 +122,14 @@ export async function listHandovers(
   }))
 }
 
-/** Stops a handover that cools off, from either side: nothing has changed. */
+/** Stops a handover that cools off, from either side: nothing has changed. Over: `proposal.answered`. */
 export function stopHandover(kit: Kit) {
   return async (acting: Acting, id: string, reason: string | null): Promise<{ result: string }> => {
     requireStanding(acting, 'deal-with-partners', 'Stopping a handover')
     return changeFor(kit, acting, async change => {
       const handover = await getHandover(change.manager, acting, id)
-      if (handover.state === 'completed')
-        throw new Problem('handover.over', 'It has completed: handing it back takes a handover of its own.')
-      if (handover.state === 'stopped') {
+      const proposal = (await findProposal(change.manager, { id }))!
+      if (takeStep(kind, proposal, 'stop', change.now, acting.zone)) {
         change.record({
           chain: acting.id,
           what: 'handover.stopped-repeated',

@@ -1,4 +1,4 @@
-import { Temporal, type Fate, type HandoverState, type Instant, type Tier } from '@famiglia/core'
+import { Temporal, type Fate, type Instant, type ProposalState, type Tier } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
@@ -77,6 +77,9 @@ export interface SignedLine {
   } | null
 }
 
+/** From the yes on: it cools off, is done in one step, or was stopped and nothing changed. */
+export type CoolingState = Extract<ProposalState, 'cooling' | 'completed' | 'stopped'>
+
 /** A handover that both sides agreed to. */
 export interface Handover {
   readonly id: string
@@ -91,7 +94,7 @@ export interface Handover {
   readonly acceptedBy: KnownPerson
   readonly acceptedAt: Instant
   readonly completesAt: Instant
-  readonly state: HandoverState
+  readonly state: CoolingState
   readonly endedAt: Instant | null
   readonly endedBy: KnownPerson | null
   readonly reason: string | null
@@ -110,17 +113,20 @@ interface Row {
   acceptedBy: string
   acceptedAt: Date
   completesAt: Date
-  state: HandoverState
+  state: CoolingState
   endedAt: Date | null
   endedBy: string | null
   reason: string | null
 }
 
-const columns = `id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
-  accepted_at AS "acceptedAt", completes_at AS "completesAt", state, ended_at AS "endedAt", ended_by AS "endedBy", reason`
+const columns = `handover.id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
+  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason`
 
 export async function findHandover(manager: EntityManager, id: string): Promise<Handover | null> {
-  const [row] = (await manager.query(`SELECT ${columns} FROM handover WHERE id = $1`, [id])) as Row[]
+  const [row] = (await manager.query(
+    `SELECT ${columns} FROM handover JOIN proposal ON proposal.id = handover.id WHERE handover.id = $1`,
+    [id],
+  )) as Row[]
   return row ? whole(manager, row) : null
 }
 
@@ -161,8 +167,8 @@ export async function beginCooling(
 ): Promise<void> {
   const ids = assets.map(asset => asset.id)
   await change.manager.query(
-    `INSERT INTO handover (id, from_id, to_id, asset_ids, keeping, with_billing, means_id, falls, signed, accepted_by, accepted_at, completes_at, state)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, 'cooling')`,
+    `INSERT INTO handover (id, from_id, to_id, asset_ids, keeping, with_billing, means_id, falls, signed, accepted_by, accepted_at, completes_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
     [
       id,
       from.id,
@@ -181,23 +187,19 @@ export async function beginCooling(
   await change.manager.query('UPDATE asset SET handover_id = $1 WHERE id = ANY ($2)', [id, ids])
 }
 
-/** Ends the cooling-off of a handover, one way or the other; false where it has ended already. */
-export async function endCooling(
-  change: Change,
-  id: string,
-  to: { readonly state: 'completed' | 'stopped'; readonly by: string | null; readonly reason: string | null },
-): Promise<boolean> {
-  const [rows] = (await change.manager.query(
-    `UPDATE handover SET state = $2, ended_at = $3, ended_by = $4, reason = $5 WHERE id = $1 AND state = 'cooling' RETURNING id`,
-    [id, to.state, change.now.toString(), to.by, to.reason],
-  )) as [unknown[], number]
+/** Ends the cooling-off of a handover: its assets are free for another. */
+export async function endCooling(change: Change, id: string, by: string | null): Promise<void> {
+  await change.manager.query('UPDATE handover SET ended_at = $2, ended_by = $3 WHERE id = $1', [
+    id,
+    change.now.toString(),
+    by,
+  ])
   await change.manager.query('UPDATE asset SET handover_id = NULL WHERE handover_id = $1', [id])
-  return rows.length === 1
 }
 
 export async function handoversDue(manager: EntityManager, at: Instant): Promise<string[]> {
   const rows = (await manager.query(
-    `SELECT id FROM handover WHERE state = 'cooling' AND completes_at <= $1 ORDER BY completes_at LIMIT 100`,
+    `SELECT id FROM handover WHERE ended_at IS NULL AND completes_at <= $1 ORDER BY completes_at LIMIT 100`,
     [at.toString()],
   )) as { id: string }[]
   return rows.map(row => row.id)
@@ -206,7 +208,7 @@ export async function handoversDue(manager: EntityManager, at: Instant): Promise
 /** Handovers that complete before an instant and of which that was not told yet. */
 export async function handoversSoon(manager: EntityManager, before: Instant): Promise<string[]> {
   const rows = (await manager.query(
-    `SELECT id FROM handover WHERE state = 'cooling' AND NOT told_soon AND completes_at <= $1 LIMIT 100`,
+    `SELECT id FROM handover WHERE ended_at IS NULL AND NOT told_soon AND completes_at <= $1 LIMIT 100`,
     [before.toString()],
   )) as { id: string }[]
   return rows.map(row => row.id)
@@ -223,7 +225,7 @@ export async function noteToldSoon(change: Change, id: string): Promise<boolean>
 /** A handover as a list tells it. */
 export interface HandoverInList {
   readonly id: string
-  readonly state: HandoverState
+  readonly state: CoolingState
   readonly assets: readonly string[]
   readonly from: { readonly number: string; readonly name: string }
   readonly to: { readonly number: string; readonly name: string }
@@ -235,20 +237,16 @@ export interface HandoverInList {
 export async function handoversOf(
   manager: EntityManager,
   business: string,
-  {
-    state,
-    after,
-    limit,
-  }: { readonly state: HandoverState | null; readonly after: string | null; readonly limit: number },
+  { isCooling, after, limit }: { readonly isCooling: boolean; readonly after: string | null; readonly limit: number },
 ): Promise<HandoverInList[]> {
   const rows = (await manager.query(
-    `SELECT handover.id, handover.state, handover.completes_at AS "completesAt", handover.ended_at AS "endedAt",
+    `SELECT handover.id, proposal.state, handover.completes_at AS "completesAt", handover.ended_at AS "endedAt",
       json_build_object('number', old.number, 'name', old.name) AS "from", json_build_object('number', new.number, 'name', new.name) AS "to",
       ARRAY(SELECT asset.name FROM asset WHERE asset.id = ANY (handover.asset_ids) ORDER BY asset.name) AS assets
-     FROM handover JOIN business old ON old.id = handover.from_id JOIN business new ON new.id = handover.to_id
-     WHERE (handover.from_id = $1 OR handover.to_id = $1) AND ($2::text IS NULL OR handover.state = $2) AND ($3::uuid IS NULL OR handover.id < $3)
+     FROM handover JOIN proposal ON proposal.id = handover.id JOIN business old ON old.id = handover.from_id JOIN business new ON new.id = handover.to_id
+     WHERE (handover.from_id = $1 OR handover.to_id = $1) AND (NOT $2 OR handover.ended_at IS NULL) AND ($3::uuid IS NULL OR handover.id < $3)
      ORDER BY handover.id DESC LIMIT $4`,
-    [business, state, after, limit],
+    [business, isCooling, after, limit],
   )) as (Omit<HandoverInList, 'completesAt' | 'endedAt'> & { completesAt: Date; endedAt: Date | null })[]
   return rows.map(row => ({
     ...row,

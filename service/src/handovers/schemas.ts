@@ -1,3 +1,4 @@
+import { proposalStates } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { pageQuery } from '../base/page.ts'
 import { idText } from '../base/id-text.ts'
@@ -47,9 +48,7 @@ export const handoverSaid = object({
 export const handoverParams = object({ business: string().max(40).required(), handover: idText })
 export const handoverOut = object({
   id: string().required(),
-  state: string()
-    .oneOf(['open', 'cooling', 'completed', 'stopped', 'declined', 'withdrawn', 'lapsed', 'void', 'accepted'])
-    .required(),
+  state: string().oneOf(proposalStates).required(),
   from: named.required(),
   to: named.required(),
   isSender: boolean().required(),

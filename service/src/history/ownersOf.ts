@@ -24,8 +24,8 @@ export async function ownersOf(
   const own = await findAsset(manager, acting.id, what)
   if (own) {
     const before = (await manager.query(
-      `SELECT handover.from_id AS owner, business.name, handover.ended_at AS until FROM handover JOIN business ON business.id = handover.from_id
-       WHERE handover.state = 'completed' AND handover.asset_ids @> ARRAY[$1::uuid] AND handover.from_id <> $2 ORDER BY handover.ended_at DESC LIMIT 50`,
+      `SELECT handover.from_id AS owner, business.name, handover.ended_at AS until FROM handover JOIN proposal ON proposal.id = handover.id AND proposal.state = 'completed' JOIN business ON business.id = handover.from_id
+       WHERE handover.ended_at IS NOT NULL AND handover.asset_ids @> ARRAY[$1::uuid] AND handover.from_id <> $2 ORDER BY handover.ended_at DESC LIMIT 50`,
       [own.id, acting.id],
     )) as Omit<Owned, 'asset'>[]
     return {
@@ -39,8 +39,8 @@ export async function ownersOf(
   }
   if (what.by === 'number') {
     const [was] = (await manager.query(
-      `SELECT asset.id AS asset FROM handover JOIN asset ON asset.number = $2 AND handover.asset_ids @> ARRAY[asset.id]
-       WHERE handover.state = 'completed' AND handover.from_id = $1 LIMIT 1`,
+      `SELECT asset.id AS asset FROM handover JOIN proposal ON proposal.id = handover.id AND proposal.state = 'completed' JOIN asset ON asset.number = $2 AND handover.asset_ids @> ARRAY[asset.id]
+       WHERE handover.ended_at IS NOT NULL AND handover.from_id = $1 LIMIT 1`,
       [acting.id, what.number],
     )) as Pick<Owned, 'asset'>[]
     if (was) return { asset: was.asset, chains: [{ chain: acting.id, until: null }], names: [null] }

@@ -10,7 +10,7 @@ import { sharedAssets } from '../reach/sharedAssets.ts'
 const contacts = `
   SELECT DISTINCT person.name, main.address FROM (
     SELECT sent_by AS id FROM proposal WHERE business_id = $2 AND to_business_id = $1
-    UNION SELECT answered_by FROM proposal WHERE business_id = $1 AND to_business_id = $2 AND state IN ('accepted', 'declined')
+    UNION SELECT answered_by FROM proposal WHERE business_id = $1 AND to_business_id = $2 AND state IN ('accepted', 'cooling', 'completed', 'declined')
     UNION SELECT given_by FROM access_grant WHERE business_id = $2 AND to_business_id = $1) dealt
   JOIN membership ON membership.person_id = dealt.id AND membership.business_id = $2
   JOIN person ON person.id = dealt.id JOIN person_address main ON main.person_id = person.id AND main.main ORDER BY person.name LIMIT 10`

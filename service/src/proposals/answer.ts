@@ -1,4 +1,4 @@
-import { withReason } from '@famiglia/core'
+import { courses, withReason } from '@famiglia/core'
 import { changeFor, type Acting } from '../businesses/acting.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
@@ -62,7 +62,7 @@ export function acceptProposal(kit: Kit, kinds: Register) {
       const say = (of: typeof things) => sayThingsOf(kind, parts, of)
       const said = things.length > 0 ? say(things) : kind.said(parts)
       const isLess = less !== null || say(things) !== say(whole.things)
-      await closeProposal(change, id, { state: 'accepted', reason })
+      await closeProposal(change, id, { state: courses[kind.course].open.accept, reason })
       for (const thing of things)
         if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
         else await putItem(change, id, thing, thing.terms)

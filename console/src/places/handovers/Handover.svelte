@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayDate, sayInstant, sayList, sayState, Temporal, type ProposalState } from '@famiglia/core'
+  import { sayDate, sayInstant, sayList, sayState, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Outcome from '../../parts/Outcome.svelte'
@@ -44,13 +44,7 @@
   let stopping = $state(false)
   const at = (instant: string) => sayInstant(Temporal.Instant.from(instant), acting.zone)
   const what = $derived(handover ? sayList(handover.assets.map(asset => asset.name)) : '')
-  const said = $derived(
-    !handover
-      ? ''
-      : handover.state === 'cooling' || handover.state === 'completed' || handover.state === 'stopped'
-        ? { cooling: 'cooling off', completed: 'completed', stopped: 'stopped' }[handover.state]
-        : sayState(handover.state as ProposalState),
-  )
+  const said = $derived(handover ? sayState(handover.state) : '')
 
   const stop = () =>
     doing.run(async () => {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayInstant, sayShortDate, Temporal } from '@famiglia/core'
+  import { sayInstant, sayShortDate, sayState, Temporal } from '@famiglia/core'
   import { createInfiniteQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import More from '../../parts/More.svelte'
@@ -23,7 +23,6 @@
     enabled: acting.number !== '',
   }))
   const items = $derived(list.data?.pages.flatMap(page => page.items) ?? [])
-  const states = { cooling: 'cooling off', completed: 'completed', stopped: 'stopped' } as const
 </script>
 
 <svelte:head><title>Handovers · Famiglia</title></svelte:head>
@@ -56,7 +55,7 @@
                 <td>{one.from.name}</td>
                 <td>{one.to.name}</td>
                 <td
-                  >{states[one.state]}{one.state === 'cooling'
+                  >{sayState(one.state)}{one.state === 'cooling'
                     ? `, until ${sayInstant(Temporal.Instant.from(one.completesAt), acting.zone)}`
                     : one.endedAt
                       ? `, ${sayShortDate(Temporal.Instant.from(one.endedAt), acting.zone)}`
