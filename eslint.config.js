@@ -27,7 +27,7 @@ const floors = [
   ['proposals'],
   ['partners', 'admins'],
   ['billing'],
-  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair'],
+  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies'],
   ['sentences', 'readiness', 'notices'],
   ['members', 'leaving', 'grid', 'desk', 'money'],
 ]

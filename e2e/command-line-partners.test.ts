@@ -146,5 +146,5 @@ test('a client reads what comes with their business before it is theirs, and not
     'Who leaves it with your yes:\n    Callum Osei-Bright (callum@gullwright.example), admin',
   )
   const taken = await keeper.run('accept', link, ...signIn, '--yes')
-  expect(taken).toMatchObject({ status: 0, out: expect.stringContaining('Accepted: you work for Lantern Cruises') })
+  expect(taken).toMatchObject({ status: 0, out: expect.stringContaining('Accepted. Lantern Cruises is yours now.') })
 })

@@ -74,7 +74,7 @@ test('the whole story by the command line: claim, let, accept, who, can, why, lo
         'islands by breakfast',
       )
     ).out,
-  ).toContain('Accepted: you work for Ondaverde Ferries')
+  ).toContain('Accepted. You work for Ondaverde Ferries now.')
   expect((await priya.run('what')).out).toMatch(/summer-crossings.*run.*revenue/)
 
   expect((await agnese.run('who', crossings)).out).toMatch(

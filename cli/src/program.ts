@@ -20,6 +20,7 @@ import { readingCommands } from './commands/reading.ts'
 import { sentenceCommands } from './commands/sentences.ts'
 import { signInCommands } from './commands/signIn.ts'
 import { trustCommands } from './commands/trust.ts'
+import { understudyCommands } from './commands/understudy.ts'
 import { Context, Exit, type CommonOptions } from './context.ts'
 import type { Run } from './run.ts'
 import type { Environment } from './settings.ts'
@@ -56,6 +57,7 @@ export function makeProgram(environment: Environment): Command {
   arrangingCommands(program, run)
   peopleCommands(program, run)
   adminCommands(program, run)
+  understudyCommands(program, run)
   partnerCommands(program, run)
   linkCommands(program, run)
   moneyCommands(program, run)

@@ -2271,6 +2271,262 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/understudy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who is the understudy, who was asked, and whether they step in */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Understudy"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Ask a member to be the understudy */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @description An address, or an id, of a member. */
+                        who: string;
+                        /** @description Days of silence before they are an admin; 7 unless said. */
+                        days?: number;
+                        note?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                            proposal: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/understudy/ending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End the understudy: by an admin, or by themself */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/understudy/stepping-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Step in, as the understudy: an admin after days without a no */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/understudy/no": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say no to an understudy who steps in: by an admin or somebody in finance; or take it back */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/people/{person}/leaving": {
         parameters: {
             query?: never;
@@ -4560,6 +4816,7 @@ export interface paths {
                                 id: string;
                                 name: string;
                             };
+                            result: string;
                         };
                     };
                 };
@@ -4729,6 +4986,7 @@ export interface paths {
                                 id: string;
                                 name: string;
                             };
+                            result: string;
                         };
                     };
                 };
@@ -7610,7 +7868,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "handover.frozen" | "handover.gathers" | "handover.none" | "handover.nothing" | "handover.payer" | "handover.reason" | "handover.receiver" | "handover.torn" | "handover.under-way" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "text.secret" | "tie.unfitting" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "handover.frozen" | "handover.gathers" | "handover.none" | "handover.nothing" | "handover.payer" | "handover.reason" | "handover.receiver" | "handover.torn" | "handover.under-way" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "text.secret" | "tie.unfitting" | "understudy.admin" | "understudy.asked" | "understudy.nobody-steps-in" | "understudy.none" | "understudy.not-you" | "understudy.refused" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -7753,6 +8011,57 @@ export interface components {
             /** @description The request to undo it that waits for an answer. */
             proposal: string | null;
             canAsk: boolean;
+        };
+        /** @description The understudy who steps in now, for those who can say no, and for them. */
+        SteppingIn: {
+            name: string;
+            reason: string;
+            /** Format: date-time */
+            began: string;
+            /**
+             * Format: date-time
+             * @description From when on they are an admin, unless somebody says no.
+             */
+            becomes: string;
+            /** @description When those who can say no are told. */
+            tellings: {
+                /** Format: date-time */
+                at: string;
+                isOut: boolean;
+            }[];
+            /** @description Who can say no. */
+            told: {
+                name: string;
+                address: string;
+                standing: string;
+            }[];
+            /** @description Whether who reads it can. */
+            canSayNo: boolean;
+        } | null;
+        Understudy: {
+            understudy: {
+                name: string;
+                address: string;
+                isYou: boolean;
+                namedBy: string;
+                /** Format: date-time */
+                since: string;
+                days: number;
+                /**
+                 * Format: date-time
+                 * @description After a no: from when on they can step in again.
+                 */
+                stepsInFrom: string | null;
+            } | null;
+            asked: {
+                proposal: string;
+                name: string;
+                /** Format: date-time */
+                sentAt: string;
+                /** Format: date-time */
+                lapsesAt: string;
+            } | null;
+            steppingIn: components["schemas"]["SteppingIn"];
         };
         Leaving: {
             person: {
@@ -8845,6 +9154,9 @@ export interface components {
             } | null;
         };
         Desk: {
+            /** @description Whether you are the understudy here. */
+            isUnderstudy: boolean;
+            steppingIn: components["schemas"]["SteppingIn"];
             /** @description Waits for your answer. */
             received: {
                 proposal: string;

@@ -179,6 +179,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   )
   daysBeforeToday(2)
   await createPage(agnese)
+  await nameUnderstudy(await inPerson(town, agnese), tomasz.address)
   daysBeforeToday(1)
   await answerOf(
     beginning.tomasz.client.POST('/v1/businesses/{business}/asks', {
@@ -202,7 +203,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     asDemoPerson(agnese, 'admin of Ondaverde Ferries'),
     asDemoPerson(second, 'admin too, without a second step'),
     asDemoPerson(lead, 'leads paid media'),
-    asDemoPerson(beginning.tomasz, 'content; has asked for more'),
+    asDemoPerson(beginning.tomasz, 'content; has asked for more, and is asked to be the understudy'),
     asDemoPerson(finance, 'finance'),
     asDemoPerson(analyst, 'analyst, money hidden'),
     asDemoPerson(temp, 'summer temp, about to end'),
@@ -350,6 +351,17 @@ async function setStanding(
     client.PUT('/v1/businesses/{business}/people/{person}/standing', {
       params: { path: { business, person } },
       body: { standing, ...(note ? { note } : {}) },
+    }),
+  )
+}
+
+/** Somebody who can act should the admins be away: asked, and not answered yet. */
+async function nameUnderstudy({ client, business }: Teller, who: string): Promise<void> {
+  await answerOf(
+    client.POST('/v1/businesses/{business}/understudy', {
+      params: { path: { business } },
+      body: { who, note: 'You are at the harbour every day, Tomasz, also when Ruben and I are not.' },
+      headers: idempotencyKey(),
     }),
   )
 }

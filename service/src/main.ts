@@ -59,6 +59,8 @@ import { personAddresses, persons } from './people/records.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { Platforms } from './base/platforms.ts'
 import { proposalKinds } from './proposal-kinds.ts'
+import { tendUnderstudies, understudiesStillGood } from './understudies/tend.ts'
+import { understudyRoutes } from './understudies/routes.ts'
 import { tendAllDue, tendProposal } from './proposals/life.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
 import { voidNoLongerGood } from './proposals/voidNoLongerGood.ts'
@@ -97,6 +99,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   peopleRoutes,
   memberRoutes,
   adminRoutes,
+  understudyRoutes,
   leavingRoutes,
   teamRoutes,
   assetRoutes,
@@ -165,6 +168,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
       await tellMeansRunningOut(kit)()
       await switchAllDue(kit)()
       await tendHandovers(kit, proposalKinds)()
+      await tendUnderstudies(kit)()
     },
     'change-payment': switchPayment(kit),
     'complete-handover': completeHandover(kit, proposalKinds),
@@ -225,6 +229,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     change: changeDoor(database, jobs, clock, [
       (change, news) => stillAnswered(kit)(change, news),
       (change, news) => voidNoLongerGood(kit, proposalKinds)(change, news),
+      understudiesStillGood(),
     ]),
     deciding,
     lastUse,

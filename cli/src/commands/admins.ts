@@ -57,7 +57,7 @@ export function adminCommands(program: Command, run: Run): void {
 
   admins
     .command('approvals <how-many>')
-    .description('whether one admin alone makes and lowers others, or it takes two: one or two')
+    .description('whether one admin is enough for what is strongest, or it takes two: one or two')
     .requiredOption('--reason <text>', 'why, for all admins')
     .action(
       run(async (context, { reason = '' }: WithReason, choice: string) => {

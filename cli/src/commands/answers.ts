@@ -34,7 +34,7 @@ export function answerCommands(program: Command, run: Run): void {
         const accepted = link
           ? await acceptByLink(context, link, options, keeping)
           : await acceptById(context, wanted, keeping)
-        context.desk.one(accepted, `Accepted: you work for ${accepted.business.name} (${accepted.business.number}).`)
+        context.desk.one(accepted, `Accepted. ${accepted.result}`)
       }),
     )
 
@@ -213,7 +213,7 @@ async function acceptById(
   context: Context,
   proposal: string,
   kept: { keeping?: Tier },
-): Promise<{ business: { number: string; name: string } }> {
+): Promise<{ business: { number: string; name: string }; result: string }> {
   const params = { path: { proposal } }
   await readOver(context, await answerOf(context.client.GET('/v1/me/proposals/{proposal}', { params })))
   return context.withProof(() =>
@@ -233,7 +233,7 @@ async function acceptByLink(
   link: string,
   options: { name?: string; password?: string },
   kept: { keeping?: Tier },
-): Promise<{ business: { number: string; name: string } }> {
+): Promise<{ business: { number: string; name: string }; result: string }> {
   const { known, signedInAs, proposal } = await answerOf(
     context.client.POST('/v1/invitations/reading', { body: { link } }),
   )

@@ -37,7 +37,18 @@ async function desk(context: Context): Promise<void> {
 
 function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
   const on = (at: string) => day(at, zone)
+  const { steppingIn } = found
   return [
+    ...(steppingIn
+      ? [
+          {
+            section: 'steps in',
+            about: `${steppingIn.name} becomes an admin unless somebody says no: “${steppingIn.reason}”`,
+            date: on(steppingIn.becomes),
+            next: steppingIn.canSayNo ? 'understudy no' : 'understudy',
+          },
+        ]
+      : []),
     ...found.received.map(row => ({
       section: 'waits for you',
       about: `${row.said}${row.note ? `: “${row.note}”` : ''}`,

@@ -127,6 +127,12 @@ export const faults = {
   'team.unknown': { status: 404, exit: 2, title: 'There is no such team' },
   'text.secret': { status: 422, exit: 2, title: 'That looks like a way to sign in' },
   'tie.unfitting': { status: 422, exit: 2, title: 'Those two are not tied' },
+  'understudy.admin': { status: 409, exit: 3, title: 'They are an admin already' },
+  'understudy.asked': { status: 409, exit: 3, title: 'Somebody was asked already' },
+  'understudy.nobody-steps-in': { status: 409, exit: 3, title: 'Nobody is stepping in' },
+  'understudy.none': { status: 404, exit: 2, title: 'There is no understudy' },
+  'understudy.not-you': { status: 403, exit: 3, title: 'Only the understudy steps in' },
+  'understudy.refused': { status: 409, exit: 3, title: 'Somebody said no a short while ago' },
   'version.stale': { status: 412, exit: 3, title: 'Somebody changed it meanwhile' },
 } as const satisfies Record<string, Fault>
 

@@ -20,7 +20,7 @@ export async function askAdmins(
     businessId: business.id,
     note: reason,
     sentBy: person,
-    days: business.proposalDays,
+    days: ask.wants === 'undo' ? business.proposalDays : secondHasDays,
   })
   await keepAdminAsk(change, proposal.id, ask)
   const said = sayAdminAsk(ask, business.name)
@@ -28,7 +28,7 @@ export async function askAdmins(
     chain: business.id,
     what: 'admin-ask.sent',
     sentence: withReason(`${name} asked to ${said}`, reason),
-    ...(ask.wants === 'one approval' ? {} : { about: ask.wants === 'undo' ? ask.undoes.person.id : ask.person.id }),
+    ...about(ask),
     data: { proposal: proposal.id },
   })
   const deciders = await decidersAmong(change.manager, business.id, person, ask)
@@ -39,4 +39,13 @@ export async function askAdmins(
     'or',
   )
   return { result: `Asked to ${said}. It waits for ${names || 'another admin'}.`, proposal: proposal.id }
+}
+
+/** Days that a second admin has to agree. */
+const secondHasDays = 3
+
+/** Whom it concerns, where it is about one of the admins, or who shall be one. */
+function about(ask: AdminAsk): { about?: string } {
+  if (ask.wants === 'undo') return { about: ask.undoes.person.id }
+  return ask.wants === 'standing' ? { about: ask.person.id } : {}
 }

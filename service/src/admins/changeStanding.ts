@@ -12,35 +12,41 @@ export function isAmongAdmins(before: string, after: string): boolean {
   return (before === 'admin') !== (after === 'admin')
 }
 
+/** Who acts, as histories and letters name them. */
+export function byOf({ live }: Pick<Acting, 'live'>): KnownPerson {
+  return { id: live.person, name: live.name, address: live.address }
+}
+
 /**
  * Gives a member another standing, and tells it: them, and where it is about an admin all admins. What a lowered admin had
  * sent and could not send now ends with it. Proof, reason and whether a second admin has to agree are asked for before.
  */
 export async function changeStanding(
   change: Change,
-  acting: Acting,
+  business: Pick<Acting, 'id' | 'name' | 'number' | 'zone'>,
+  by: KnownPerson,
   person: KnownPerson,
   to: { readonly standing: Standing; readonly reason: string },
 ): Promise<string> {
   const { standing, reason } = to
-  const { standing: before } = (await findMembership(change.manager, acting.id, person.id))!
-  if (before === 'admin' && standing !== 'admin') await assertNotLastAdmin(change, acting, person)
-  await changeMembership(change.manager, acting.id, person.id, { standing })
+  const { standing: before } = (await findMembership(change.manager, business.id, person.id))!
+  if (before === 'admin' && standing !== 'admin') await assertNotLastAdmin(change, business, person)
+  await changeMembership(change.manager, business.id, person.id, { standing })
   change.record({
-    chain: acting.id,
+    chain: business.id,
     what: before === standing ? 'standing.repeated' : 'standing.changed',
     sentence: withReason(
-      `${acting.live.name} made ${person.name} ${standing} of ${acting.name}${before === standing ? ', as they were' : `, who was ${before}`}`,
+      `${by.id === person.id && standing === 'admin' ? `${person.name} stepped in and is` : `${by.name} made ${person.name}`} ${standing} of ${business.name}${before === standing ? ', as they were' : `, who was ${before}`}`,
       reason,
     ),
     about: person.id,
+    by: { id: by.id, name: by.name },
     data: { before, after: standing },
   })
-  change.announce({ what: 'standing', business: acting.id, person: person.id })
+  change.announce({ what: 'standing', business: business.id, person: person.id })
   if (before === standing) return `${person.name} is ${standing} already.`
   if (isAmongAdmins(before, standing)) {
-    const by = { id: acting.live.person, name: acting.live.name }
-    await tellAdmins(change, acting, { person, before, after: standing, by, reason })
-  } else if (person.id !== acting.live.person) await change.mail(standingLetter(acting, person, standing))
-  return `${person.name} is ${standing} of ${acting.name} now, and was ${before}.`
+    await tellAdmins(change, business, { person, before, after: standing, by, reason })
+  } else if (person.id !== by.id) await change.mail(standingLetter(business, by, person, standing))
+  return `${person.name} is ${standing} of ${business.name} now, and was ${before}.`
 }

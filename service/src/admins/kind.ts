@@ -1,12 +1,14 @@
 import { sayList } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
+import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { actingNow, requireStanding, type Acting } from '../businesses/acting.ts'
 import { addMembership, findMembership } from '../businesses/queries.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { peopleById } from '../people/queries.ts'
+import type { ActOfTwo } from './actOfTwo.ts'
 import { adminAskAnsweredLetter, adminAskLapsedLetter, adminAskLetter } from './adminAskLetters.ts'
-import { changeStanding } from './changeStanding.ts'
+import { byOf, changeStanding } from './changeStanding.ts'
 import { decidersAmong } from './deciders.ts'
 import { noteUndone, readAdminAsks, type AdminAsk, type AdminChange } from './records.ts'
 import { sayAdminAsk } from './sayAdminAsk.ts'
@@ -16,8 +18,8 @@ import { keepApprovals } from './twoApprovals.ts'
 const askIn = ({ own }: Pick<ProposalParts, 'own'>) => own as AdminAsk
 const said = (parts: ProposalParts) => sayAdminAsk(askIn(parts), parts.business.name)
 
-/** One admin asks another for a yes: where it takes two to change an admin, and to undo what was done to one. */
-export const adminAsk: ProposalKind = {
+/** One admin asks another for a yes: where it takes two to change an admin, and to undo what was done to one; and for `acts`. */
+export const adminAsk = (acts: () => readonly ActOfTwo[]): ProposalKind => ({
   kind: 'admin-ask',
   noun: 'request',
   heading: 'Asked among admins',
@@ -33,7 +35,7 @@ export const adminAsk: ProposalKind = {
   said,
   names: parts => {
     const ask = askIn(parts)
-    if (ask.wants === 'one approval') return []
+    if (ask.wants === 'one approval' || ask.wants === 'act') return []
     return ask.wants === 'undo' ? [ask.undoes.person.name, ask.undoes.by.name] : [ask.person.name]
   },
   outset: parts => `${parts.sender.name} asks to ${said(parts)}`,
@@ -67,17 +69,18 @@ export const adminAsk: ProposalKind = {
     throw new Problem('access.not-yours-to-give', `That is not yours to decide. ${names || 'Nobody'} can.`)
   },
   things: async () => ({ things: [], assertWhole: () => undefined }),
-  accept: async (_kit, change, parts, { acting }) => {
-    change.requireSecondStep('Agreeing to what changes an admin needs you to confirm it’s you.')
+  accept: async (kit, change, parts, { acting }) => {
+    change.requireSecondStep('Agreeing to what takes two admins needs you to confirm it’s you.')
     const ask = askIn(parts)
     const reason = parts.proposal.note ?? ''
     if (ask.wants === 'standing') {
       const person = (await peopleById(change.manager, [ask.person.id])).get(ask.person.id)!
-      return changeStanding(change, acting!, person, { standing: ask.standing, reason })
+      return changeStanding(change, acting!, byOf(acting!), person, { standing: ask.standing, reason })
     }
     if (ask.wants === 'undo') return undo(change, acting!, ask.undoes, reason)
+    if (ask.wants === 'act') return carryOut(kit, change, acting!, acts(), ask)
     await keepApprovals(change, acting!, false)
-    return `From now on one admin of ${acting!.name} alone makes and lowers others.`
+    return `From now on one admin of ${acting!.name} alone is enough.`
   },
 
   letters: {
@@ -89,6 +92,18 @@ export const adminAsk: ProposalKind = {
     lapsed: parts => [adminAskLapsedLetter(parts.sender, said(parts), parts.proposal.reason)],
     cameToNothing: async () => [],
   },
+})
+
+async function carryOut(
+  kit: Kit,
+  change: Change,
+  acting: Acting,
+  acts: readonly ActOfTwo[],
+  { act, given }: Extract<AdminAsk, { wants: 'act' }>,
+): Promise<string> {
+  const found = acts.find(one => one.act === act)
+  if (!found) throw new Error(`Nothing is known of “${act}”.`)
+  return found.carryOut(kit, change, acting, given as never)
 }
 
 /** Gives back the standing that was before. Who had been ended is admin again; grants of their own that ended stay ended. */
@@ -96,7 +111,7 @@ async function undo(change: Change, acting: Acting, done: AdminChange, reason: s
   await noteUndone(change, done.id)
   if (await findMembership(change.manager, acting.id, done.person.id)) {
     const standing = done.before === 'none' ? 'member' : done.before
-    return changeStanding(change, acting, done.person, { standing, reason })
+    return changeStanding(change, acting, byOf(acting), done.person, { standing, reason })
   }
   await addMembership(change.manager, {
     business: acting.id,
@@ -113,7 +128,6 @@ async function undo(change: Change, acting: Acting, done: AdminChange, reason: s
     about: done.person.id,
     data: { before: 'none', after: 'admin' },
   })
-  const by = { id: acting.live.person, name: acting.live.name }
-  await tellAdmins(change, acting, { person: done.person, before: 'none', after: 'admin', by, reason })
+  await tellAdmins(change, acting, { person: done.person, before: 'none', after: 'admin', by: byOf(acting), reason })
   return `${done.person.name} is admin of ${acting.name} again. What they held by grants of their own stays ended.`
 }

@@ -81,7 +81,7 @@ export async function adminsSince(manager: EntityManager, business: string, ids:
   return ids.map(id => ({ id, madeAt: made.get(id) ?? null }))
 }
 
-/** What one admin asks of another: to change somebody's standing, to undo what was done, to have one approval again. */
+/** What one admin asks of another: to change somebody's standing, to undo what was done, to have one approval again, or one of the acts that take two. */
 export type AdminAsk =
   | {
       readonly wants: 'standing'
@@ -90,23 +90,25 @@ export type AdminAsk =
     }
   | { readonly wants: 'undo'; readonly undoes: AdminChange }
   | { readonly wants: 'one approval' }
+  | { readonly wants: 'act'; readonly act: string; readonly said: string; readonly given: object }
 
 export async function keepAdminAsk(change: Change, proposal: string, ask: AdminAsk): Promise<void> {
   await change.manager.query(
-    'INSERT INTO admin_ask (proposal_id, wants, person_id, standing, undoes) VALUES ($1, $2, $3, $4, $5)',
+    'INSERT INTO admin_ask (proposal_id, wants, person_id, standing, undoes, act, said, given) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
     [
       proposal,
       ask.wants,
       ask.wants === 'standing' ? ask.person.id : null,
       ask.wants === 'standing' ? ask.standing : null,
       ask.wants === 'undo' ? ask.undoes.id : null,
+      ...(ask.wants === 'act' ? [ask.act, ask.said, JSON.stringify(ask.given)] : [null, null, null]),
     ],
   )
 }
 
 export async function readAdminAsks(manager: EntityManager, ids: readonly string[]): Promise<Map<string, AdminAsk>> {
   const rows = (await manager.query(
-    `SELECT proposal_id AS id, wants, person.id AS person, person.name, standing, undoes FROM admin_ask
+    `SELECT proposal_id AS id, wants, person.id AS person, person.name, standing, undoes, act, said, given FROM admin_ask
       LEFT JOIN person ON person.id = person_id WHERE proposal_id = ANY($1)`,
     [ids],
   )) as {
@@ -116,12 +118,16 @@ export async function readAdminAsks(manager: EntityManager, ids: readonly string
     name: string
     standing: Standing
     undoes: string | null
+    act: string
+    said: string
+    given: object
   }[]
   const undone = await adminChangesById(
     manager,
     rows.flatMap(row => row.undoes ?? []),
   )
-  const told = ({ wants, person, name, standing, undoes }: (typeof rows)[number]): AdminAsk => {
+  const told = ({ wants, person, name, standing, undoes, act, said, given }: (typeof rows)[number]): AdminAsk => {
+    if (wants === 'act') return { wants, act, said, given }
     if (wants === 'standing') return { wants, person: { id: person, name }, standing }
     return wants === 'undo' ? { wants, undoes: undone.find(one => one.id === undoes)! } : { wants }
   }

@@ -14,7 +14,8 @@ export type Done = Pick<AdminChange, 'person' | 'before' | 'after' | 'by' | 'rea
 }
 
 /** `made Bea Fontaine an admin`, `made Bea Fontaine a member, who was an admin`, `ended Bea Fontaine, who was an admin`. */
-export function sayDone({ person, before, after }: Pick<Done, 'person' | 'before' | 'after'>): string {
+export function sayDone({ person, before, after, by }: Pick<Done, 'person' | 'before' | 'after' | 'by'>): string {
+  if (after === 'admin' && by.id === person.id) return 'stepped in as an admin'
   if (after === 'admin') return `made ${person.name} an admin`
   const was = before === 'admin' ? ', who was an admin' : ''
   return after === 'none' ? `ended ${person.name}${was}` : `made ${person.name} ${withArticle(after)}${was}`

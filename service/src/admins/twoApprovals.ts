@@ -6,7 +6,7 @@ import { adminsOf, changeBusiness, getBusiness } from '../businesses/queries.ts'
 import { askAdmins } from './askAdmins.ts'
 import { requireForAdmins, tellAllAdmins } from './tellAdmins.ts'
 
-/** Whether making, lowering and ending admins waits for a second one: chosen so, and somebody there who can agree. */
+/** Whether what is strongest waits for a second admin: chosen so, and somebody there who can agree. */
 export async function takesTwo(change: Change, acting: Pick<Acting, 'id'>, asker: string): Promise<boolean> {
   const { twoApprovals } = await getBusiness(change.manager, acting.id)
   return twoApprovals && (await adminsOf(change.manager, acting.id)).some(admin => admin.id !== asker)
@@ -35,7 +35,7 @@ export interface ApprovalsChosen {
 }
 
 /**
- * Chooses whether making and lowering admins takes two of them. That one is enough again takes two itself, as long as
+ * Chooses whether what is strongest takes two admins: making and lowering them, and the acts of two. That one is enough again takes two itself, as long as
  * there is a second.
  */
 export function chooseApprovals(kit: Kit) {
@@ -75,6 +75,6 @@ export async function keepApprovals(change: Change, acting: Acting, two: boolean
 
 function sayApprovals(acting: Acting, two: boolean): string {
   return two
-    ? `it takes two admins of ${acting.name} to make or lower one`
-    : `one admin of ${acting.name} alone makes and lowers others`
+    ? `it takes two admins of ${acting.name} to make or lower one, to hand over assets, to let a manager account give access and to name an understudy`
+    : `one admin of ${acting.name} alone is enough`
 }

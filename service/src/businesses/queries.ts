@@ -32,6 +32,7 @@ interface Colleague {
   readonly id: string
   readonly name: string
   readonly address: string
+  readonly standing: Standing
 }
 
 /** A business's admins who can act now, by name. */
@@ -50,7 +51,7 @@ async function standingIn(
   standings: readonly Standing[],
 ): Promise<Colleague[]> {
   return manager.query(
-    `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id
+    `SELECT person.id, person.name, main.address, membership.standing FROM membership JOIN person ON person.id = membership.person_id
       JOIN person_address main ON main.person_id = person.id AND main.main
      WHERE membership.business_id = $1 AND membership.standing = ANY ($2) AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
        AND person.paused_at IS NULL ORDER BY person.name, person.id`,

@@ -20,6 +20,7 @@ import { listHandovers } from '../handovers/readHandover.ts'
 import { listMeans } from '../means/listMeans.ts'
 import { hasSecondStep } from '../people/queries.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
+import { understudyOnDesk } from '../understudies/readUnderstudy.ts'
 import { readLetters } from '../proposals/onDesk.ts'
 import { partnerHoles, readinessHoles } from './holes.ts'
 import { selfAndTeams } from '../reach/holdersFor.ts'
@@ -100,21 +101,34 @@ export async function readDesk(kit: Kit, acting: Acting) {
   const admin = mayInBusiness(acting.standing, 'invite')
   const ask = async <T>(text: string, values: unknown[]): Promise<T[]> => kit.database.query(text, values)
   const forAdmins = async <T>(text: string, values: unknown[]) => (admin ? ask<T>(text, values) : [])
-  const [letters, unstaffedRows, endingRows, unfinishedRows, lapsedRows, aloneRows, holes, between, means, handovers] =
-    await Promise.all([
-      readLetters(kit, proposalKinds, acting),
-      forAdmins<GivenRow>(unstaffed, [acting.id, at]),
-      ask<EndingRow>(ending, [acting.id, at, now.add({ hours: soonDays * 24 }).toString(), admin, acting.live.person]),
-      forAdmins<object>(unfinished, [acting.id]),
-      forAdmins<object>(lapsed, [acting.id, at]),
-      forAdmins<{ kind: Kind; handle: string }>(alone, [acting.id]),
-      admin ? readinessHoles(kit, acting) : [],
-      admin ? partnerHoles(kit, acting) : [],
-      mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
-      admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],
-    ])
+  const [
+    letters,
+    unstaffedRows,
+    endingRows,
+    unfinishedRows,
+    lapsedRows,
+    aloneRows,
+    holes,
+    between,
+    means,
+    handovers,
+    understudy,
+  ] = await Promise.all([
+    readLetters(kit, proposalKinds, acting),
+    forAdmins<GivenRow>(unstaffed, [acting.id, at]),
+    ask<EndingRow>(ending, [acting.id, at, now.add({ hours: soonDays * 24 }).toString(), admin, acting.live.person]),
+    forAdmins<object>(unfinished, [acting.id]),
+    forAdmins<object>(lapsed, [acting.id, at]),
+    forAdmins<{ kind: Kind; handle: string }>(alone, [acting.id]),
+    admin ? readinessHoles(kit, acting) : [],
+    admin ? partnerHoles(kit, acting) : [],
+    mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
+    admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],
+    understudyOnDesk(kit, acting),
+  ])
   return {
     ...letters,
+    ...understudy,
     ending: endingRows.map(row => ({ ...row, ...longer(row, acting) })),
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGrant(row, null, acting.zone) })),
     handovers,

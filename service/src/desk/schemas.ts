@@ -3,6 +3,7 @@ import { array, boolean, number, object, string } from 'yup'
 import { handoverItems } from '../handovers/schemas.ts'
 import { meansOut } from '../means/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
+import { steppingInOut } from '../understudies/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
 const letter = object({
@@ -50,6 +51,10 @@ const unfinished = object({
 })
 
 export const desk = object({
+  isUnderstudy: boolean().required().meta({ description: 'Whether you are the understudy here.' }),
+  steppingIn: steppingInOut.nullable().defined().default(null).meta({
+    description: 'The understudy who steps in now, for those who can say no, and for them.',
+  }),
   received: array(letter).required().meta({ description: 'Waits for your answer.' }),
   waiting: array(letter).required().meta({ description: 'Sent, and not answered yet.' }),
   ending: array(ending)

@@ -24,6 +24,8 @@ export interface Accepted {
   readonly person: { readonly id: string; readonly name: string }
   /** The secret of the session that was begun for somebody new; null for who was signed in. */
   readonly secret: string | null
+  /** What came of it, in a sentence. */
+  readonly result: string
 }
 
 /**
@@ -76,7 +78,8 @@ export async function accept(
   const person = { id: live.person, name: live.name, address: live.address }
   const outcome = await kit.change(actorOf(live), async change => acceptNow(kit, kinds, change, id, person, keeping))
   if (outcome instanceof Problem) throw outcome
-  return { business: { number: outcome.business.number, name: outcome.business.name }, person, secret: null }
+  const { parts, result } = outcome
+  return { business: { number: parts.business.number, name: parts.business.name }, person, secret: null, result }
 }
 
 async function acceptAsNewPerson(
@@ -94,8 +97,9 @@ async function acceptAsNewPerson(
       sentence: `${person.name} made a sign-in.`,
       by: { id: person.id, name: person.name },
     })
-    const parts = await acceptNow(kit, kinds, change, id, person, keeping)
-    if (parts instanceof Problem) return parts
+    const now = await acceptNow(kit, kinds, change, id, person, keeping)
+    if (now instanceof Problem) return now
+    const { parts, result } = now
     const session = await beginSession(
       change.manager,
       {
@@ -108,7 +112,8 @@ async function acceptAsNewPerson(
       },
       change.now,
     )
-    return { business: { number: parts.business.number, name: parts.business.name }, person, secret: session.secret }
+    const { number, name } = parts.business
+    return { business: { number, name }, person, secret: session.secret, result }
   })
   if (outcome instanceof Problem) throw outcome
   return outcome
@@ -122,7 +127,7 @@ async function acceptNow(
   id: string,
   person: KnownPerson,
   keeping: Tier | null,
-): Promise<ProposalParts | Problem> {
+): Promise<{ parts: ProposalParts; result: string } | Problem> {
   const proposal = (await findProposal(change.manager, { id }))!
   const kind = kinds.of(proposal)
   const parts = await gatherProposal(change.manager, kinds, proposal)
@@ -133,7 +138,7 @@ async function acceptNow(
       sentence: `${person.name} accepted ${kind.name(parts)} again.`,
       by: { id: person.id, name: person.name },
     })
-    return parts
+    return { parts, result: 'It was answered so already.' }
   }
   if (parts.sender.id === person.id)
     throw new Problem('proposal.own', 'Nobody accepts what they sent themselves, under another address neither.')
@@ -150,8 +155,7 @@ async function acceptNow(
     falls: [],
     keeping,
   }
-  await kind.accept(kit, change, parts, answer)
-  return parts
+  return { parts, result: await kind.accept(kit, change, parts, answer) }
 }
 
 export function wrongPerson(

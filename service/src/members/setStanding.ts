@@ -1,6 +1,6 @@
 import { isAddress, type Standing } from '@famiglia/core'
 import { askAdmins } from '../admins/askAdmins.ts'
-import { changeStanding, isAmongAdmins } from '../admins/changeStanding.ts'
+import { byOf, changeStanding, isAmongAdmins } from '../admins/changeStanding.ts'
 import { requireForAdmins } from '../admins/tellAdmins.ts'
 import { assertOneIsEnough, takesTwo } from '../admins/twoApprovals.ts'
 import type { Kit } from '../base/kit.ts'
@@ -62,7 +62,7 @@ export function setStanding(kit: Kit) {
         }
         if (amongAdmins && known.id !== acting.live.person && (await takesTwo(change, acting, acting.live.person)))
           return askAdmins(change, acting, { wants: 'standing', person: known, standing }, reason)
-        const result = await changeStanding(change, acting, known, { standing, reason })
+        const result = await changeStanding(change, acting, byOf(acting), known, { standing, reason })
         return { result, proposal: null }
       },
       once,

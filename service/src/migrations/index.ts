@@ -6,6 +6,7 @@ import { Admins1795700000000 } from './1795700000000-admins.ts'
 import { Links1795800000000 } from './1795800000000-links.ts'
 import { Billing1795900000000 } from './1795900000000-billing.ts'
 import { Handovers1796000000000 } from './1796000000000-handovers.ts'
+import { Understudies1796100000000 } from './1796100000000-understudies.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -17,4 +18,5 @@ export const migrations = [
   Links1795800000000,
   Billing1795900000000,
   Handovers1796000000000,
+  Understudies1796100000000,
 ]

@@ -60,6 +60,13 @@ export function hasSecondStep(person: string): string {
   return `(${person}.totp_sealed IS NOT NULL OR EXISTS (SELECT FROM passkey WHERE passkey.person_id = ${person}.id))`
 }
 
+export async function signsInWithTwo(manager: EntityManager, id: string): Promise<boolean> {
+  const [row] = (await manager.query(`SELECT ${hasSecondStep('person')} AS two FROM person WHERE id = $1`, [id])) as {
+    two: boolean
+  }[]
+  return row?.two ?? false
+}
+
 /** Somebody with all that signing them in takes. */
 export async function getPerson(manager: EntityManager, id: string): Promise<Person> {
   return manager.findOneByOrFail(persons, { id })

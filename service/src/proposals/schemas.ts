@@ -120,6 +120,7 @@ export const acceptance = object({
 export const accepted = object({
   business: object({ number: string().required(), name: string().required() }).required(),
   person: object({ id: string().required(), name: string().required() }).required(),
+  result: string().required(),
 })
 export const refusal = object({ link, reason: string().trim().max(500) }).noUnknown()
 export const ownRefusal = object({ reason: string().trim().max(500) }).noUnknown()

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayEnd, sayDate, sayList, Temporal, withReason } from '@famiglia/core'
+  import { capitalised, sayCount, sayEnd, sayDate, sayInstant, sayList, Temporal, withReason } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AdminChanges from '../../parts/AdminChanges.svelte'
@@ -50,7 +50,7 @@
       const accepted = await answerOf(
         service.POST('/v1/me/proposals/{proposal}/acceptance', { ...own(proposal), body: {} }),
       )
-      return `Accepted: you work for ${accepted.business.name}.`
+      return `Accepted. ${accepted.result}`
     })
   const decline = (proposal: string) =>
     doing.run(async () => {
@@ -100,6 +100,13 @@
     <h1 class="title">{greeting}, {first}. {headline}</h1>
   </div>
   <Outcome {doing} />
+  {#if desk?.steppingIn}{@const { name, becomes, canSayNo } = desk.steppingIn}<Slip tone="due"
+      ><b>{name}</b> becomes an admin on {sayInstant(Temporal.Instant.from(becomes), acting.zone)}, unless an admin or
+      somebody in finance says no.
+      <a class="btn btn-sm" href="/{acting.number}/understudy"
+        >{canSayNo ? 'Read it, and say no' : 'See how far it is'}</a
+      ></Slip
+    >{/if}
   {#if passedOn}<Slip tone="fine"
       >Pass this link on by other means. It proves nobody’s address: who answers from another one is asked about here
       first. <code>{passedOn}</code></Slip
@@ -223,6 +230,10 @@
           >Invite anew</a
         >{/snippet}
     </DeskSection>
+    {#if desk.isUnderstudy && !desk.steppingIn}<p class="note">
+        You are the understudy of {acting.business?.name}. <a href="/{acting.number}/understudy">Step in</a> where no admin
+        is left to act.
+      </p>{/if}
     {#if total === 0}
       <div class="section">
         <p class="entry">The desk is clear.</p>

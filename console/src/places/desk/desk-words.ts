@@ -4,7 +4,11 @@ type Desk = Schemas['Desk']
 
 /** How many things lie on the desk. */
 export function countOf(desk: Desk): number {
-  return Object.values(desk).reduce((sum, rows) => sum + rows.length, 0)
+  const { steppingIn, ...sections } = desk
+  return Object.values(sections).reduce(
+    (sum, rows) => sum + (Array.isArray(rows) ? rows.length : 0),
+    steppingIn ? 1 : 0,
+  )
 }
 
 /** What is missing first for a purpose, with what mends it. */

@@ -33,8 +33,8 @@
 {#if found.data}
   <p class="note">
     {two
-      ? 'To make or lower an admin takes two of them: one asks, another agrees.'
-      : 'One admin alone makes and lowers others; all admins are told, and can ask for it to be undone.'}
+      ? 'It takes two admins to make or lower one, to hand over assets, to let a manager account give access and to name an understudy: one asks, another agrees.'
+      : 'One admin alone makes and lowers others, hands over assets and names an understudy; all admins are told.'}
     <button class="quiet" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
       >{two ? 'Let one be enough' : 'Let it take two'}</button
     >

@@ -121,6 +121,9 @@
       {:else if people.data}<p class="entry">Nobody is called that.</p>
       {:else if people.error}<Trouble error={people.error} />{:else}<Waiting />{/if}
       {#if acting.isAdmin}<InviteAs /><Approvals />{/if}
+      {#if acting.seesToPayments}<p class="note">
+          <a href="/{acting.number}/understudy">The understudy</a>: who can step in where no admin is left to act.
+        </p>{/if}
     </div>
   </section>
 </main>
