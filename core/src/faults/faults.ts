@@ -96,6 +96,7 @@ export const faults = {
   'platform.unknown': { status: 404, exit: 2, title: 'There is no such platform' },
   'sign-in.unattended': { status: 403, exit: 3, title: 'That takes you yourself' },
   'proof.second-step': { status: 403, exit: 4, title: 'That takes a second step' },
+  'admin.asked': { status: 409, exit: 3, title: 'It waits for another admin already' },
   'admin.reason': { status: 422, exit: 2, title: 'Say why' },
   'admin.two-approvals': { status: 409, exit: 3, title: 'That waits for a second admin' },
   'admin.change-unknown': { status: 404, exit: 2, title: 'There is no such change to undo' },

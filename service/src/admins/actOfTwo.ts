@@ -1,7 +1,9 @@
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { Problem } from '../base/problem.ts'
 import { askAdmins } from './askAdmins.ts'
+import { isAskedFor } from './records.ts'
 import { takesTwo } from './twoApprovals.ts'
 
 /**
@@ -24,12 +26,14 @@ export interface AskedOfSecond {
   readonly reason: string
 }
 
-/** Asks another admin, where the business chose that it takes two; null where one is enough. */
+/** Asks another admin, where the business chose that it takes two; null where one is enough. Asked for already: `admin.asked`. */
 export async function askSecondAdmin(
   change: Change,
   acting: Acting,
   { act, said, given, reason }: AskedOfSecond,
 ): Promise<{ result: string; proposal: string } | null> {
   if (!(await takesTwo(change, acting, acting.live.person))) return null
+  if (await isAskedFor(change.manager, acting.id, act, given, change.now))
+    throw new Problem('admin.asked', `That was asked for already, and waits for another admin.`)
   return askAdmins(change, acting, { wants: 'act', act, said, given }, reason)
 }

@@ -133,3 +133,19 @@ export async function readAdminAsks(manager: EntityManager, ids: readonly string
   }
   return new Map(rows.map(row => [row.id, told(row)]))
 }
+
+/** Whether just this act waits for an admin's yes already. */
+export async function isAskedFor(
+  manager: EntityManager,
+  business: string,
+  act: string,
+  given: object,
+  at: Instant,
+): Promise<boolean> {
+  const rows = (await manager.query(
+    `SELECT proposal.id FROM admin_ask JOIN proposal ON proposal.id = proposal_id
+      WHERE proposal.business_id = $1 AND proposal.kind = 'admin-ask' AND proposal.state = 'open' AND proposal.lapses_at > $4 AND act = $2 AND given = $3::jsonb LIMIT 1`,
+    [business, act, JSON.stringify(given), at.toString()],
+  )) as object[]
+  return rows.length > 0
+}

@@ -61,6 +61,7 @@ export const handover: ProposalKind = {
   name: parts => `the handover of ${sayAssets(ownOf(parts).assets)}`,
   said,
   names: parts => ownOf(parts).assets.map(asset => asset.name),
+  takesTwo: parts => `take over ${sayAssets(ownOf(parts).assets)} from ${parts.business.name}`,
   paying: parts => {
     const { assets, withBilling } = ownOf(parts)
     const account = assets.find(asset => asset.payer?.id === parts.business.id)

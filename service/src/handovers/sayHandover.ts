@@ -1,4 +1,5 @@
 import { completesAt, sayEnd, sayInstant, withReason } from '@famiglia/core'
+import { askSecondAdmin, type ActOfTwo } from '../admins/actOfTwo.ts'
 import { between } from '../base/chain.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
@@ -13,7 +14,15 @@ import { openProposal } from '../proposals/queries.ts'
 import { drawUp, signedOf, type Line } from './account.ts'
 import { handover } from './kind.ts'
 import { offeredLetter } from './letters.ts'
-import { nameHandover, planHandover, sayAgain, sayOfAssets, type PlannedHandover } from './planHandover.ts'
+import {
+  nameHandover,
+  planHandover,
+  sayAgain,
+  sayAssets,
+  sayOfAssets,
+  type NamedHandover,
+  type PlannedHandover,
+} from './planHandover.ts'
 import { keepHandoverProposal, openHandoversOf } from './records.ts'
 
 /** What handing over comes to, before anything is sent. */
@@ -74,7 +83,10 @@ export interface HandoverSaid {
   readonly proposal: string
 }
 
-/** Sends a handover to the business that is to own the assets: with a reason and a fresh proof, by an admin of who owns them. */
+/**
+ * Sends a handover to the business that is to own the assets: with a reason and a fresh proof, by an admin of who owns them,
+ * once a second one agreed where it takes two.
+ */
 export function sayHandover(kit: Kit) {
   return async (
     acting: Acting,
@@ -86,62 +98,95 @@ export function sayHandover(kit: Kit) {
       kit,
       acting,
       async change => {
-        const plan = await planHandover(change.manager, acting, named, falls)
-        const { from, to, assets, keeping, withBilling, sentence } = plan
-        if (!sentence.because)
-          throw new Problem('handover.reason', 'Say why, for both histories: because "it is yours".', {
-            pointer: '/sentence',
-          })
         change.requireFreshProof('Handing over what your business owns needs you to confirm it’s you.')
-        const ids = assets.map(asset => asset.id)
-        if ((await openHandoversOf(change.manager, ids)).length > 0)
-          throw new Problem(
-            'handover.under-way',
-            'A handover of some of it waits for an answer already: withdraw that one first.',
-          )
-        const lines = await drawUp(change.manager, plan, change.now)
-        for (const key of falls)
-          if (!lines.some(line => line.key === key && line.canFall))
-            throw new Problem('handover.none', 'One of the lines that are to fall is not among those that can.')
-        const proposal = await openProposal(change, {
-          kind: 'handover',
-          businessId: acting.id,
-          toBusinessId: to.id,
-          note: sentence.because,
-          sentBy: acting.live.person,
-          days: acting.proposalDays,
+        const plan = await planToSend(change, acting, named, falls)
+        const { assets, to, keeping, sentence } = plan
+        const asked = await askSecondAdmin(change, acting, {
+          act: handingOver.act,
+          said: `hand over ${sayAssets(assets)} to ${to.name}${keeping ? `, keeping ${keeping}` : ''}`,
+          given: { named, falls },
+          reason: sentence.because!,
         })
-        await keepHandoverProposal(change, proposal.id, {
-          assets,
-          keeping,
-          withBilling,
-          falls,
-          sent: signedOf(lines),
-        })
-        const parts = await gatherProposal(change.manager, register, proposal)
-        for (const asset of assets)
-          change.record({
-            ...between(from, to),
-            what: 'handover.sent',
-            sentence: withReason(
-              `${acting.live.name} of ${acting.name} wants to hand over ${asset.name} to ${to.name}`,
-              sentence.because,
-            ),
-            asset: asset.id,
-            data: { proposal: proposal.id },
-          })
-        for (const admin of await adminsOf(change.manager, to.id))
-          await change.mail(offeredLetter(admin, parts, { isReminder: false }), {
-            proposal: proposal.id,
-            notBefore: change.now,
-          })
-        return {
-          sentence: sayAgain(plan),
-          result: `Sent to ${to.name}: ${handover.said(parts)}. It waits there until ${sayEnd(proposal.lapsesAt, acting.zone)}; nothing changes before they agree and it has cooled off.`,
-          proposal: proposal.id,
-        }
+        return asked ? { sentence: sayAgain(plan), ...asked } : send(change, acting, plan, falls)
       },
       once,
     )
+  }
+}
+
+/** The same, once a second admin agreed. */
+export const handingOver: ActOfTwo = {
+  act: 'handover',
+  carryOut: async (
+    _kit,
+    change,
+    acting,
+    { named, falls }: { readonly named: NamedHandover; readonly falls: readonly string[] },
+  ) => (await send(change, acting, await planToSend(change, acting, named, falls), falls)).result,
+}
+
+/** The plan of what can be sent: with a reason, not waiting for an answer already, and with lines that can fall. */
+async function planToSend(
+  change: Change,
+  acting: Acting,
+  named: NamedHandover,
+  falls: readonly string[],
+): Promise<PlannedHandover> {
+  const plan = await planHandover(change.manager, acting, named, falls)
+  if (!plan.sentence.because)
+    throw new Problem('handover.reason', 'Say why, for both histories: because "it is yours".', {
+      pointer: '/sentence',
+    })
+  const ids = plan.assets.map(asset => asset.id)
+  if ((await openHandoversOf(change.manager, ids)).length > 0)
+    throw new Problem(
+      'handover.under-way',
+      'A handover of some of it waits for an answer already: withdraw that one first.',
+    )
+  const lines = await drawUp(change.manager, plan, change.now)
+  for (const key of falls)
+    if (!lines.some(line => line.key === key && line.canFall))
+      throw new Problem('handover.none', 'One of the lines that are to fall is not among those that can.')
+  return plan
+}
+
+async function send(
+  change: Change,
+  acting: Acting,
+  plan: PlannedHandover,
+  falls: readonly string[],
+): Promise<HandoverSaid> {
+  const { from, to, assets, keeping, withBilling, sentence } = plan
+  const proposal = await openProposal(change, {
+    kind: 'handover',
+    businessId: acting.id,
+    toBusinessId: to.id,
+    note: sentence.because,
+    sentBy: acting.live.person,
+    days: acting.proposalDays,
+  })
+  const sent = signedOf(await drawUp(change.manager, plan, change.now))
+  await keepHandoverProposal(change, proposal.id, { assets, keeping, withBilling, falls, sent })
+  const parts = await gatherProposal(change.manager, register, proposal)
+  for (const asset of assets)
+    change.record({
+      ...between(from, to),
+      what: 'handover.sent',
+      sentence: withReason(
+        `${acting.live.name} of ${acting.name} wants to hand over ${asset.name} to ${to.name}`,
+        sentence.because,
+      ),
+      asset: asset.id,
+      data: { proposal: proposal.id },
+    })
+  for (const admin of await adminsOf(change.manager, to.id))
+    await change.mail(offeredLetter(admin, parts, { isReminder: false }), {
+      proposal: proposal.id,
+      notBefore: change.now,
+    })
+  return {
+    sentence: sayAgain(plan),
+    result: `Sent to ${to.name}: ${handover.said(parts)}. It waits there until ${sayEnd(proposal.lapsesAt, acting.zone)}; nothing changes before they agree and it has cooled off.`,
+    proposal: proposal.id,
   }
 }

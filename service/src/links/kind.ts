@@ -73,6 +73,10 @@ export const link: ProposalKind = {
           hint: `With yes, stewards of ${ownOfLink(parts).under.name} could let more people and businesses in, up to this, without asking you. You see each of them, and can end each.`,
         }
       : null,
+  takesTwo: (parts, mayGiveAccess) =>
+    mayGiveAccess && ownOfLink(parts).fromAbove && parts.things.some(thing => thing.mayPassOn)
+      ? `let ${ownOfLink(parts).under.name} of ${gathererOf(parts).name} give access to ${sayList(parts.things.map(({ target }) => target.name))}`
+      : null,
   paying: parts => {
     const { paid } = ownOfLink(parts)
     const isTheirs = paid?.payer.id === parts.partner!.id

@@ -1,4 +1,6 @@
 import { printLinking, sayInstant, sayList, type LinkSentence } from '@famiglia/core'
+import { askSecondAdmin, type ActOfTwo } from '../admins/actOfTwo.ts'
+import { assetsById } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Once } from '../base/once.ts'
@@ -27,17 +29,73 @@ export function sayLinking(kit: Kit) {
     if (sentence.verb === 'unlink') return unlink(kit)(acting, sentence, once)
     assertSayable(sentence)
     const named = await findNamed(kit, acting, sentence.accounts, sentence.under)
-    return changeFor(kit, acting, change => linkIn(kit, change, acting, { sentence, named, note }), once)
+    const said = { sentence, named, note }
+    return changeFor(
+      kit,
+      acting,
+      async change => {
+        const plan = await planToLink(kit, change, acting, said)
+        return (await askForMark(change, acting, said, plan)) ?? linkIn(kit, change, acting, said, plan)
+      },
+      once,
+    )
   }
 }
 
-async function linkIn(
-  kit: Kit,
+interface Said {
+  readonly sentence: LinkSentence
+  readonly named: Named
+  readonly note: string | null
+}
+
+/** That a manager account may give access to one's own takes a second admin, where it takes two. */
+async function askForMark(
   change: Change,
   acting: Acting,
-  { sentence, named, note }: { readonly sentence: LinkSentence; readonly named: Named; readonly note: string | null },
-): Promise<Linked> {
-  const text = printLinking(sentence)
+  { sentence, named, note }: Said,
+  { offered, atOnce, under }: PlannedLink,
+): Promise<Linked | null> {
+  const marked = [...offered, ...atOnce.filter(thing => thing.change !== 'same')].filter(thing => thing.mayPassOn)
+  if (marked.length === 0) return null
+  const asked = await askSecondAdmin(change, acting, {
+    act: linkingWithMark.act,
+    said: `let ${under.name} give access to ${sayList(marked.map(({ target }) => target.name))}`,
+    given: {
+      text: printLinking(sentence),
+      note,
+      accounts: named.accounts.map(account => account.id),
+      under: named.under.id,
+      known: named.known,
+    },
+    reason: note ?? 'so that its people can let others in',
+  })
+  return (
+    asked && { sentence: printLinking(sentence), result: asked.result, outcome: 'asked', proposals: [asked.proposal] }
+  )
+}
+
+interface Kept {
+  readonly text: string
+  readonly note: string | null
+  readonly accounts: readonly string[]
+  readonly under: string
+  readonly known: readonly string[]
+}
+
+/** A link whose manager account may give access, once a second admin agreed. */
+export const linkingWithMark: ActOfTwo = {
+  act: 'link',
+  carryOut: async (kit, change, acting, { text, note, accounts, under, known }: Kept) => {
+    const sentence = readLinking(kit, acting, text)
+    if (sentence.verb !== 'link') throw new Error(`“${text}” links nothing.`)
+    const [gathering] = await assetsById(change.manager, [under])
+    const named = { accounts: await assetsById(change.manager, accounts), under: gathering!, known }
+    const said = { sentence, named, note }
+    return (await linkIn(kit, change, acting, said, await planToLink(kit, change, acting, said))).result
+  },
+}
+
+async function planToLink(kit: Kit, change: Change, acting: Acting, { sentence, named }: Said): Promise<PlannedLink> {
   const plan = await planLink(kit, change.manager, acting, sentence, named)
   if (plan.takesProof)
     change.requireFreshProof(
@@ -45,6 +103,17 @@ async function linkIn(
         ? 'Changing who pays needs you to confirm it’s you.'
         : 'This raises what a manager account can do, so it needs you to confirm it’s you.',
     )
+  return plan
+}
+
+async function linkIn(
+  kit: Kit,
+  change: Change,
+  acting: Acting,
+  { sentence, named, note }: Said,
+  plan: PlannedLink,
+): Promise<Linked> {
+  const text = printLinking(sentence)
   const { under, paid } = plan
   const { person, name, address } = acting.live
   const sending = { note, text, letterWaits: kit.config.FAMIGLIA_LETTER_WAITS_SECONDS, under, paid }

@@ -36,60 +36,78 @@ interface ToAnswer {
   readonly parts: ProposalParts
 }
 
+/** Asks a second admin to agree before a yes is given, where the business chose that it takes two; null where one is enough. */
+export type AskSecond = (
+  change: Change,
+  acting: Acting,
+  asked: { readonly said: string; readonly proposal: string; readonly answer: AnswerGiven },
+) => Promise<{ readonly result: string } | null>
+
+/** What came of a yes, or why it could not be given to what holds no longer; that it ended is kept. */
+export type Outcome = Answered | { readonly void: Problem }
+
 /**
  * Says yes, for the acting business, to what is asked of it or offered to it; or to less of it: `watch on …` says what is
  * granted instead, never more (`proposal.more-than-asked`). Where who sent it could not send it now: `proposal.void`.
  */
-export function acceptProposal(kit: Kit, kinds: Register) {
-  return async (
-    acting: Acting,
-    id: string,
-    { less, reason, mayGiveAccess, paying, falls }: AnswerGiven,
-  ): Promise<Answered> => {
-    const outcome = await changeFor(kit, acting, async (change): Promise<Answered | { void: Problem }> => {
-      const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
-      const { proposal, business } = parts
-      if (takeStep(kind, proposal, 'accept', change.now, acting.zone)) return repeated(change, acting, kind, parts)
-      const why = await kind.whyVoid(kit, change.manager, parts)
-      if (why) return { void: await makeVoid(change, kind, parts, why) }
-      if (less && !kind.yes.less)
-        throw new Problem('proposal.more-than-asked', `There is no less of this ${kind.noun}.`)
-      const whole = await kind.things(kit, change.manager, acting, parts)
-      const today = kit.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
-      const taken = less ? lessOf(today, business.zone, whole.things, less) : whole.things
-      if (!less) whole.assertWhole()
-      const things = kind.question?.(parts) ? withAnswer(taken, mayGiveAccess) : taken
-      const say = (of: typeof things) => sayThingsOf(kind, parts, of)
-      const said = things.length > 0 ? say(things) : kind.said(parts)
-      const isLess = less !== null || say(things) !== say(whole.things)
-      await closeProposal(change, id, { state: courses[kind.course].open.accept, reason })
-      for (const thing of things)
-        if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
-        else await putItem(change, id, thing, thing.terms)
-      const person = { id: acting.live.person, name: acting.live.name, address: acting.live.address }
-      const answer = { acting, person, things, isLess, reason, paying, falls, keeping: null }
-      const result = await kind.accept(kit, change, parts, answer)
-      change.record({
-        ...chainsOf(kind, parts),
-        what: `${kind.kind}.${kind.acceptedAs}`,
-        sentence: `${acting.live.name} ${kind.acceptedAs}${forWhom(acting, parts)} ${isLess ? 'less of ' : ''}${kind.name(parts)}: ${said}.`,
-        about: parts.sender.id,
-        data: { proposal: id, less },
-      })
-      const whole_ = isLess ? kind.said(parts) : null
-      for (const letter of kind.letters.answered(parts, {
-        by: acting.live,
-        accepted: true,
-        said,
-        whole: whole_,
-        reason,
-      }))
-        await change.mail(letter)
-      return { result, less: isLess ? said : null }
-    })
+export function acceptProposal(kit: Kit, kinds: Register, askSecond: AskSecond) {
+  return async (acting: Acting, id: string, given: AnswerGiven): Promise<Answered> => {
+    const outcome = await changeFor(kit, acting, change =>
+      acceptWithin(kit, change, kinds, acting, id, given, askSecond),
+    )
     if ('void' in outcome) throw outcome.void
     return outcome
   }
+}
+
+/** The same, as a part of a change; `askSecond` is null where a second admin is who says it. */
+export async function acceptWithin(
+  kit: Kit,
+  change: Change,
+  kinds: Register,
+  acting: Acting,
+  id: string,
+  given: AnswerGiven,
+  askSecond: AskSecond | null,
+): Promise<Outcome> {
+  const { less, reason, mayGiveAccess, paying, falls } = given
+  const { kind, parts } = await proposalToAnswer(kit, change, kinds, acting, id)
+  const { proposal, business } = parts
+  if (takeStep(kind, proposal, 'accept', change.now, acting.zone)) return repeated(change, acting, kind, parts)
+  const why = await kind.whyVoid(kit, change.manager, parts)
+  if (why) return { void: await makeVoid(change, kind, parts, why) }
+  if (less && !kind.yes.less) throw new Problem('proposal.more-than-asked', `There is no less of this ${kind.noun}.`)
+  const two = askSecond && kind.takesTwo?.(parts, mayGiveAccess)
+  if (two) {
+    change.requireFreshProof('That needs you to confirm it’s you.')
+    const asked = await askSecond(change, acting, { said: two, proposal: id, answer: given })
+    if (asked) return { result: asked.result, less: null }
+  }
+  const whole = await kind.things(kit, change.manager, acting, parts)
+  const today = kit.clock.now().toZonedDateTimeISO(acting.zone).toPlainDate()
+  const taken = less ? lessOf(today, business.zone, whole.things, less) : whole.things
+  if (!less) whole.assertWhole()
+  const things = kind.question?.(parts) ? withAnswer(taken, mayGiveAccess) : taken
+  const say = (of: typeof things) => sayThingsOf(kind, parts, of)
+  const said = things.length > 0 ? say(things) : kind.said(parts)
+  const isLess = less !== null || say(things) !== say(whole.things)
+  await closeProposal(change, id, { state: courses[kind.course].open.accept, reason })
+  for (const thing of things)
+    if (thing.item) await noteGranted(change, thing.item.id, thing.terms)
+    else await putItem(change, id, thing, thing.terms)
+  const person = { id: acting.live.person, name: acting.live.name, address: acting.live.address }
+  const answer = { acting, person, things, isLess, reason, paying, falls, keeping: null }
+  const result = await kind.accept(kit, change, parts, answer)
+  change.record({
+    ...chainsOf(kind, parts),
+    what: `${kind.kind}.${kind.acceptedAs}`,
+    sentence: `${acting.live.name} ${kind.acceptedAs}${forWhom(acting, parts)} ${isLess ? 'less of ' : ''}${kind.name(parts)}: ${said}.`,
+    about: parts.sender.id,
+    data: { proposal: id, less },
+  })
+  const told = { by: acting.live, accepted: true, said, whole: isLess ? kind.said(parts) : null, reason }
+  for (const letter of kind.letters.answered(parts, told)) await change.mail(letter)
+  return { result, less: isLess ? said : null }
 }
 
 /** Says no to it, with a reason, which is told to who sent it. */

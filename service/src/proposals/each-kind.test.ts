@@ -1,4 +1,4 @@
-import { answerOf } from '@famiglia/client'
+import { answerOf, idempotencyKey } from '@famiglia/client'
 import { beforeAll, beforeEach, expect, test } from 'vitest'
 import {
   agnese,
@@ -23,12 +23,14 @@ betweenTwoBusinesses()
 /** Admin of Ondaverde Ferries beside Agnese. */
 let bea: Actor
 let egil: Actor
+let tomasz: Actor
 beforeAll(async () => {
   await makeManager(scene.callum, 'All', 'all')
   bea = await join(scene, 'Bea Fontaine', `let WHO watch on ${winter}`)
   egil = await join(scene, 'Egil Rasmund', `let WHO watch on ${winter}`)
   await giveStanding(await scene.signIn(scene.agnese), bea.email, 'admin')
   bea = await withSecondStep(scene, bea)
+  tomasz = await withSecondStep(scene, scene.tomasz)
   scene.clock.forward({ minutes: 1 })
   const admin = await scene.signIn(scene.agnese)
   const body = { twoApprovals: true, reason: 'There are two of us now.' }
@@ -42,6 +44,17 @@ interface Opened {
   readonly proposal: string
   readonly sender: Actor
   readonly answerer: Actor
+}
+
+/** A second admin agrees; what comes of it is sent by them. */
+async function agreed(asked: string, kind: string): Promise<string> {
+  bea = await scene.signIn(bea)
+  await answer('admin-ask', bea, asked, true)
+  const [row] = await scene.sql<{ id: string }>(
+    `SELECT id FROM proposal WHERE kind = $1 ORDER BY opened_at DESC LIMIT 1`,
+    [kind],
+  )
+  return row!.id
 }
 
 let opened = 0
@@ -75,8 +88,23 @@ const open: Record<string, () => Promise<Opened>> = {
     return { proposal: proposals[0]!, sender: agnese, answerer: callum }
   },
   handover: async () => {
-    const { proposal } = await handOver(agnese, `hand over ${winter} to ${callum.business} because "It is yours."`)
-    return { proposal, sender: agnese, answerer: callum }
+    const { proposal: asked } = await handOver(
+      await scene.signIn(agnese),
+      `hand over ${winter} to ${callum.business} because "It is yours."`,
+    )
+    return { proposal: await agreed(asked, 'handover'), sender: bea, answerer: callum }
+  },
+  understudy: async () => {
+    const admin = await scene.signIn(agnese)
+    const { proposal: asked } = await answerOf(
+      admin.client.POST('/v1/businesses/{business}/understudy', {
+        params: at(admin),
+        body: { who: tomasz.email },
+        headers: idempotencyKey(),
+      }),
+    )
+    tomasz = await scene.signIn(tomasz)
+    return { proposal: await agreed(asked, 'understudy'), sender: bea, answerer: tomasz }
   },
   chair: async () => {
     const body = { name: `Tide House ${++opened}`, town: 'Porto Verano', zone: 'Europe/Lisbon' }
@@ -94,7 +122,7 @@ const open: Record<string, () => Promise<Opened>> = {
       `SELECT proposal.id FROM proposal JOIN business ON business.id = business_id WHERE business.number = $1`,
       [number],
     )
-    return { proposal: row!.id, sender: trustee, answerer: scene.tomasz }
+    return { proposal: row!.id, sender: trustee, answerer: tomasz }
   },
   'admin-ask': async () => {
     const asked = await giveStanding(agnese, egil.email, 'admin')
@@ -210,6 +238,7 @@ async function undone(kind: string, sender: Actor, answerer: Actor): Promise<voi
       `UPDATE membership SET standing = 'member' FROM person_address a WHERE a.person_id = membership.person_id AND a.address = $1`,
       [egil.email],
     )
+  if (kind === 'understudy') await scene.sql('UPDATE understudy SET ended_at = since')
   if (kind === 'handover') {
     await scene.sql('UPDATE asset SET handover_id = NULL')
     await scene.sql('UPDATE handover SET ended_at = accepted_at WHERE ended_at IS NULL')

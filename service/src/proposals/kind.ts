@@ -127,6 +127,8 @@ export interface ProposalKind {
   levelOn?(kind: Kind, thing: ProposedThing): Level
   /** What its yes has to say separately; null where nothing. */
   question?(parts: ProposalParts): Question | null
+  /** What a second admin is asked for before a yes, after “asks to”, where a business chose that it takes two; null where one is enough. */
+  takesTwo?(parts: ProposalParts, mayGiveAccess: boolean): string | null
   /** What its yes says of who pays from then on; null where nothing changes in that. */
   paying?(parts: ProposalParts): PayingAsked | null
   /** One sentence of who wants what from whom, as it is read on the side that sent it and on the one that answers. */

@@ -12,7 +12,7 @@ import { accept, acceptByLink } from '../invitations/acceptInvitation.ts'
 import { tellAsk } from '../asks/tellAsk.ts'
 import { decline, declineByLink } from '../invitations/declineInvitation.ts'
 import { readInvitation } from '../invitations/readInvitation.ts'
-import { proposalKinds } from '../proposal-kinds.ts'
+import { askForAnswer, proposalKinds } from '../proposal-kinds.ts'
 import { acceptProposal, declineProposal } from './answer.ts'
 import { askToMove, decideMove, passOn } from '../invitations/moveInvitation.ts'
 import { remind, withdraw } from './life.ts'
@@ -277,7 +277,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
       const acting = await actingFor(kit.database, request)
       const paying = { means: means || null, stays: payerStays }
       const answer = { less: less || null, reason: reason || null, mayGiveAccess, paying, falls: falls ?? [] }
-      return acceptProposal(kit, proposalKinds)(acting, request.params.proposal, answer)
+      return acceptProposal(kit, proposalKinds, askForAnswer)(acting, request.params.proposal, answer)
     },
   )
 
