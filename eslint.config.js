@@ -27,7 +27,7 @@ const floors = [
   ['proposals'],
   ['partners', 'admins'],
   ['billing'],
-  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies'],
+  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies', 'contests'],
   ['sentences', 'readiness', 'notices'],
   ['members', 'leaving', 'grid', 'desk', 'money'],
 ]

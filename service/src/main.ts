@@ -59,6 +59,8 @@ import { personAddresses, persons } from './people/records.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { Platforms } from './base/platforms.ts'
 import { proposalKinds } from './proposal-kinds.ts'
+import { contestRoutes } from './contests/routes.ts'
+import { tendContests } from './contests/tendContests.ts'
 import { tendUnderstudies, understudiesStillGood } from './understudies/tend.ts'
 import { understudyRoutes } from './understudies/routes.ts'
 import { tendAllDue, tendProposal } from './proposals/life.ts'
@@ -113,6 +115,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   meansRoutes,
   billingRoutes,
   handoverRoutes,
+  contestRoutes,
   moneyRoutes,
   partnerRoutes,
   trustRoutes,
@@ -169,6 +172,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
       await switchAllDue(kit)()
       await tendHandovers(kit, proposalKinds)()
       await tendUnderstudies(kit)()
+      await tendContests(kit)()
     },
     'change-payment': switchPayment(kit),
     'complete-handover': completeHandover(kit, proposalKinds),

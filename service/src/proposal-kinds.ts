@@ -5,6 +5,7 @@ import { askSecondAdmin, type ActOfTwo } from './admins/actOfTwo.ts'
 import { businessAsk } from './asks/kind.ts'
 import { billing } from './billing/kind.ts'
 import { chair } from './chair/kind.ts'
+import { lettingGo } from './contests/answerContest.ts'
 import { handover } from './handovers/kind.ts'
 import { invitation } from './invitations/kind.ts'
 import { handingOver } from './handovers/sayHandover.ts'
@@ -45,7 +46,7 @@ export const askForAnswer: AskSecond = (change, acting, { said, proposal, answer
   })
 
 /** What takes a second admin where a business chose so, beside what is done to admins. */
-const actsOfTwo: readonly ActOfTwo[] = [namingUnderstudy, handingOver, linkingWithMark, answering]
+const actsOfTwo: readonly ActOfTwo[] = [namingUnderstudy, handingOver, linkingWithMark, answering, lettingGo]
 
 /** The one register of kinds of proposal: everything that takes the other side's yes. */
 export const proposalKinds: Register = registerOf([

@@ -6,7 +6,7 @@ import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { assertHandle } from '../assets/handles.ts'
 import { addAsset } from './addAsset.ts'
-import { getAssetById, type Asset } from '../assets/queries.ts'
+import { findOnPlatform, getAssetById, type Asset } from '../assets/queries.ts'
 import { claims, type Claim } from './records.ts'
 
 const triesAllowed = 5
@@ -40,6 +40,8 @@ export function beginClaim(kit: Kit) {
           begunBy: acting.live.person,
           tries: 0,
           assetId: null,
+          provenAt: null,
+          provenName: null,
         })
         change.record({
           chain: acting.id,
@@ -79,6 +81,7 @@ export function confirmClaim(kit: Kit) {
       )
     if (!isKind(controlled.kind)) throw new Error(`${platform.name} told of an unknown kind “${controlled.kind}”.`)
     const kind = controlled.kind
+    if (await isHeldElsewhere(kit, acting, claim)) await keepProof(kit, acting, claim, controlled.name)
     return changeFor(kit, acting, async change => {
       const asset = await addAsset(change, acting, claim.platform, controlled, kind, given)
       await change.manager.update(claims, { id: claim.id }, { assetId: asset.id })
@@ -92,6 +95,24 @@ export function confirmClaim(kit: Kit) {
       return asset
     })
   }
+}
+
+async function isHeldElsewhere(kit: Kit, acting: Acting, { platform, platformRef }: Claim): Promise<boolean> {
+  const held = await findOnPlatform(kit.database.manager, platform, platformRef)
+  return held !== null && held.businessId !== acting.id
+}
+
+/** Control was proven of what another business holds: by it the claim can be contested. */
+async function keepProof(kit: Kit, acting: Acting, claim: Claim, name: string): Promise<void> {
+  await changeFor(kit, acting, async change => {
+    await change.manager.update(claims, { id: claim.id }, { provenAt: change.now, provenName: name })
+    change.record({
+      chain: acting.id,
+      what: 'claim.proven',
+      sentence: `${acting.live.name} proved control of ${name}, which another business holds.`,
+      data: { platform: claim.platform, ref: claim.platformRef },
+    })
+  })
 }
 
 /** Tries are counted in a change of their own, so that a wrong one stays counted. */

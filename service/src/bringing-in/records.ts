@@ -12,6 +12,9 @@ export interface Claim {
   begunBy: string
   tries: number
   assetId: string | null
+  /** When the code was right and another business held it; what the platform calls it. */
+  provenAt: Instant | null
+  provenName: string | null
 }
 
 export const claims = new EntitySchema<Claim>({
@@ -25,5 +28,7 @@ export const claims = new EntitySchema<Claim>({
     begunBy: named('begun_by', column.uuid),
     tries: column.whole,
     assetId: named('asset_id', column.uuid, true),
+    provenAt: named('proven_at', column.instant, true),
+    provenName: named('proven_name', column.text, true),
   },
 })

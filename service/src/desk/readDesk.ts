@@ -16,6 +16,7 @@ import {
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { contestsOnDesk } from '../contests/readContests.ts'
 import { listHandovers } from '../handovers/readHandover.ts'
 import { listMeans } from '../means/listMeans.ts'
 import { hasSecondStep } from '../people/queries.ts'
@@ -113,6 +114,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     means,
     handovers,
     understudy,
+    contests,
   ] = await Promise.all([
     readLetters(kit, proposalKinds, acting),
     forAdmins<GivenRow>(unstaffed, [acting.id, at]),
@@ -125,6 +127,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
     admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],
     understudyOnDesk(kit, acting),
+    contestsOnDesk(kit, acting),
   ])
   return {
     ...letters,
@@ -132,6 +135,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     ending: endingRows.map(row => ({ ...row, ...longer(row, acting) })),
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGrant(row, null, acting.zone) })),
     handovers,
+    contests,
     means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
     holes: [...between, ...holes],

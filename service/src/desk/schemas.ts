@@ -1,5 +1,6 @@
 import { soonDays } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
+import { contestItems } from '../contests/schemas.ts'
 import { handoverItems } from '../handovers/schemas.ts'
 import { meansOut } from '../means/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
@@ -61,6 +62,7 @@ export const desk = object({
     .required()
     .meta({ description: `Ends within ${soonDays} days.` }),
   handovers: handoverItems.meta({ description: 'What goes over to or from the business, and cools off.' }),
+  contests: contestItems.meta({ description: 'Who owns an asset, contested, and not over yet.' }),
   means: array(meansOut)
     .required()
     .meta({ description: 'What is paid with and runs out soon, or has, for who sees to payments.' }),

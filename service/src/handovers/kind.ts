@@ -1,20 +1,20 @@
-import { completesAt, sayInstant } from '@famiglia/core'
+import { sayInstant } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { assertCanAnswer } from '../billing/answering.ts'
 import { meansFor } from '../billing/planBilling.ts'
 import { actingNow, requireStanding } from '../businesses/acting.ts'
-import { adminsOf, getBusiness } from '../businesses/queries.ts'
+import { adminsOf } from '../businesses/queries.ts'
 import type { Means } from '../means/queries.ts'
 import type { Answer, ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { answeredLetter, cameToNothingLetter } from '../proposals/letters.ts'
 import { assetsById } from '../assets/queries.ts'
 import { drawUp, signedWithin, type Line, type Terms } from './account.ts'
-import { coolingLetter, offeredLetter } from './letters.ts'
+import { coolOff } from './coolOff.ts'
+import { offeredLetter } from './letters.ts'
 import { assertCanGo, sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
-import { beginCooling, findHandover, readHandoverProposals, type Handover, type HandoverOwn } from './records.ts'
-import { namedIn } from './concerned.ts'
+import { readHandoverProposals, type Handover, type HandoverOwn } from './records.ts'
 
 const ownOf = ({ own }: Pick<ProposalParts, 'own'>) => own as HandoverOwn
 
@@ -139,7 +139,7 @@ export const handover: ProposalKind = {
   },
 }
 
-/** Both have agreed: it is signed as it stands, and cools off. Everybody whom it concerns is told. */
+/** Both have agreed: it is signed as it stands, and cools off. */
 async function begin(
   kit: Kit,
   change: Change,
@@ -159,21 +159,6 @@ async function begin(
       means = await meansFor(change.manager, acting!, account, paying.means, change.now)
       await assertCanAnswer(kit, change.manager, parts.partner!, person, account)
     }
-  const { coolingHours: one } = await getBusiness(change.manager, terms.from.id)
-  const { coolingHours: other } = await getBusiness(change.manager, terms.to.id)
-  const at = completesAt(change.now, one, other)
-  const { id } = parts.proposal
-  await beginCooling(change, {
-    ...terms,
-    id,
-    means,
-    signed: signedWithin(lines, ownOf(parts).sent, terms.assets),
-    acceptedBy: person,
-    completesAt: at,
-  })
-  await change.later('complete-handover', { handover: id }, at)
-  const begun = (await findHandover(change.manager, id))!
-  for (const { person: to, of } of await namedIn(change.manager, begun, lines))
-    await change.mail(coolingLetter(to, of, begun, false))
-  return begun
+  const signed = signedWithin(lines, ownOf(parts).sent, terms.assets)
+  return coolOff(change, terms, { id: parts.proposal.id, means, signed, lines, acceptedBy: person })
 }

@@ -71,6 +71,12 @@ async function findAssets(manager: EntityManager, acting: Acting, named: readonl
     for (const asset of (await getTarget(manager, acting, what)).assets) found.set(asset.id, asset)
   if (found.size === 0)
     throw new Problem('handover.nothing', 'There is nothing in it to hand over.', { pointer: '/sentence' })
+  return withInside(manager, [...found.values()])
+}
+
+/** Assets with what is inside of them, by name: nothing is half-moved. */
+export async function withInside(manager: EntityManager, outer: readonly Asset[]): Promise<Asset[]> {
+  const found = new Map(outer.map(asset => [asset.id, asset]))
   const inside = (await manager.query('SELECT id FROM asset WHERE inside_id = ANY ($1)', [[...found.keys()]])) as {
     id: string
   }[]
@@ -113,11 +119,23 @@ export async function whyNot(manager: EntityManager, terms: Terms, during: strin
       'handover.under-way',
       `${other.name} is being handed over already. That has to be stopped first.`,
     )
+  const contested = during === null && (await contestedOf(manager, assets))
+  if (contested)
+    return new Problem('handover.contested', `Another business contests who owns ${contested}: answer that first.`)
   const archived = assets.find(asset => asset.archivedAt)
   if (archived) return new Problem('asset.archived', `${archived.name} is archived: bring it back first.`)
   const frozen = during === null && assets.find(asset => asset.frozenAt)
   if (frozen) return new Problem('handover.frozen', `${frozen.name} is frozen: unfreeze it first.`)
   return (await torn(manager, assets)) ?? (await gathering(manager, assets)) ?? (await unpaid(manager, terms, during))
+}
+
+/** One of the assets that another business contests, by name; null where none is. */
+async function contestedOf(manager: EntityManager, assets: readonly Asset[]): Promise<string | null> {
+  const [row] = (await manager.query(
+    'SELECT asset.name FROM contest JOIN asset ON asset.id = contest.asset_id WHERE contest.ended_at IS NULL AND asset.id = ANY ($1) LIMIT 1',
+    [assets.map(asset => asset.id)],
+  )) as { name: string }[]
+  return row?.name ?? null
 }
 
 /** What is inside of something goes with it. */

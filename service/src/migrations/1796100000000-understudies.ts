@@ -1,7 +1,7 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
 /**
- * Understudies, named and stepping in; and what else one admin can ask another to agree to. Adds only; the check of
+ * Understudies, named and stepping in; who owns an asset, contested; and what else one admin can ask another to agree to. Adds only; the check of
  * `admin_ask` is widened in place.
  */
 export class Understudies1796100000000 implements MigrationInterface {
@@ -26,6 +26,16 @@ const statements = [
     ended_by uuid REFERENCES person, why text, CHECK ((ended_at IS NULL) = (outcome IS NULL)))`,
   `CREATE UNIQUE INDEX stepping_in_now ON stepping_in (understudy_id) WHERE ended_at IS NULL`,
   `CREATE INDEX stepping_in_due ON stepping_in (began_at) WHERE ended_at IS NULL`,
+  `ALTER TABLE claim ADD proven_at timestamptz, ADD proven_name text`,
+  `CREATE TABLE contest (id uuid PRIMARY KEY, asset_id uuid NOT NULL REFERENCES asset, owner_id uuid NOT NULL REFERENCES business, claimant_id uuid NOT NULL REFERENCES business,
+    begun_by uuid NOT NULL REFERENCES person, called text NOT NULL, means_id uuid REFERENCES means, reason text NOT NULL, began_at timestamptz NOT NULL, ends_at timestamptz NOT NULL,
+    told integer NOT NULL, ended_at timestamptz, outcome text CHECK (outcome IN ('refused', 'withdrawn', 'fell', 'handed over')), ended_by uuid REFERENCES person, why text,
+    handover_id uuid REFERENCES handover, CHECK (owner_id <> claimant_id), CHECK ((ended_at IS NULL) = (outcome IS NULL)))`,
+  `CREATE UNIQUE INDEX contest_of_asset ON contest (asset_id) WHERE ended_at IS NULL`,
+  `CREATE INDEX contest_owner ON contest (owner_id, began_at DESC)`,
+  `CREATE INDEX contest_claimant ON contest (claimant_id, began_at DESC)`,
+  `CREATE INDEX contest_due ON contest (began_at) WHERE ended_at IS NULL`,
+  `CREATE INDEX contest_handover ON contest (handover_id) WHERE handover_id IS NOT NULL`,
   `ALTER TABLE admin_ask DROP CONSTRAINT admin_ask_wants_check`,
   `ALTER TABLE admin_ask ADD CONSTRAINT admin_ask_wants_check CHECK (wants IN ('standing', 'undo', 'one approval', 'act')),
     ADD act text, ADD said text, ADD given jsonb, ADD CHECK ((wants = 'act') = (act IS NOT NULL AND said IS NOT NULL AND given IS NOT NULL))`,

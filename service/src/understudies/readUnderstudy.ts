@@ -1,4 +1,4 @@
-import { isBefore, mayInBusiness, stepsInAgainAt, tellingsOf } from '@famiglia/core'
+import { isBefore, mayInBusiness, againAt, tellingsOf } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -45,7 +45,7 @@ export async function readUnderstudy(kit: Kit, acting: Acting) {
 /** From when on they can step in again, where somebody said no. */
 function stepsInFrom({ days }: Understudy, newest: SteppingIn | null, now: SteppingIn['began']): string | null {
   if (newest?.outcome !== 'refused') return null
-  const again = stepsInAgainAt(newest.ended!, days)
+  const again = againAt(newest.ended!, days)
   return isBefore(now, again) ? again.toString() : null
 }
 

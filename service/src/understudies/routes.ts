@@ -1,4 +1,4 @@
-import { silenceDays } from '@famiglia/core'
+import { understudyDays } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { onceIn } from '../base/once.ts'
 import type { App } from '../base/validation.ts'
@@ -40,7 +40,7 @@ export async function understudyRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const { who, days, note } = request.body
-      const wanted = { who, days: days ?? silenceDays.usual, note: note ?? null }
+      const wanted = { who, days: days ?? understudyDays.usual, note: note ?? null }
       const acting = await actingFor(kit.database, request)
       return reply.code(201).send(await nameUnderstudy(kit)(acting, wanted, onceIn(request)))
     },

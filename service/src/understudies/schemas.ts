@@ -1,4 +1,4 @@
-import { silenceDays } from '@famiglia/core'
+import { understudyDays } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { instantOut } from '../sign-in/schemas.ts'
 
@@ -8,9 +8,9 @@ export const naming = object({
   who: string().trim().max(254).required('say whom').meta({ description: 'An address, or an id, of a member.' }),
   days: number()
     .integer()
-    .min(silenceDays.least)
-    .max(silenceDays.most)
-    .meta({ description: `Days of silence before they are an admin; ${silenceDays.usual} unless said.` }),
+    .min(understudyDays.least)
+    .max(understudyDays.most)
+    .meta({ description: `Days of silence before they are an admin; ${understudyDays.usual} unless said.` }),
   note: reason,
 }).noUnknown()
 export const named = object({ result: string().required(), proposal: string().required() })

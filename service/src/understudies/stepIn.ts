@@ -1,4 +1,4 @@
-import { becomesAdminAt, isBefore, sayInstant, stepsInAgainAt, withReason } from '@famiglia/core'
+import { silenceEndsAt, isBefore, sayInstant, againAt, withReason } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
@@ -29,13 +29,13 @@ export function stepIn(kit: Kit) {
           result: `You stepped in already, and are an admin from ${sayInstant(before.becomes, acting.zone)} on, unless somebody says no.`,
         }
       }
-      const again = before?.outcome === 'refused' ? stepsInAgainAt(before.ended!, understudy.days) : null
+      const again = before?.outcome === 'refused' ? againAt(before.ended!, understudy.days) : null
       if (again && isBefore(change.now, again))
         throw new Problem(
           'understudy.refused',
           `${before!.endedBy} is there, and said no. You can step in again from ${sayInstant(again, acting.zone)}.`,
         )
-      const becomes = becomesAdminAt(change.now, understudy.days)
+      const becomes = silenceEndsAt(change.now, understudy.days)
       await beginSteppingIn(change, { understudy: understudy.id, reason, becomes })
       change.record({
         chain: acting.id,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { silenceDays } from '@famiglia/core'
+  import { understudyDays } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import type { Doing } from '../../reach/doing.svelte'
@@ -13,7 +13,7 @@
   const people = peopleOf(acting, () => '')
   const able = $derived((people.data?.items ?? []).filter(person => person.standing !== 'admin'))
   let who = $state('')
-  let days = $state(String(silenceDays.usual))
+  let days = $state(String(understudyDays.usual))
   let note = $state('')
 
   function name(event: SubmitEvent) {
@@ -43,7 +43,7 @@
     name="days"
     term="Days without a no"
     type="number"
-    hint="From {silenceDays.least} to {silenceDays.most}. All admins and people in finance are told at once and every second day."
+    hint="From {understudyDays.least} to {understudyDays.most}. All admins and people in finance are told at once and every second day."
     required
     bind:value={days}
   />

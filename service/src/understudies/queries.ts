@@ -1,0 +1,1 @@
+export { understudyOf } from './records.ts'
