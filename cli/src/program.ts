@@ -10,6 +10,7 @@ import { cardCommands } from './commands/card.ts'
 import { deskCommand } from './commands/desk.ts'
 import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
+import { contestCommands } from './commands/contests.ts'
 import { handoverCommands } from './commands/handovers.ts'
 import { linkCommands } from './commands/links.ts'
 import { moneyCommands } from './commands/money.ts'
@@ -62,6 +63,7 @@ export function makeProgram(environment: Environment): Command {
   linkCommands(program, run)
   moneyCommands(program, run)
   handoverCommands(program, run)
+  contestCommands(program, run)
   inboxCommand(program, run)
   cardCommands(program, run)
   trustCommands(program, run)

@@ -44,6 +44,7 @@ export const { navigate, route } = createRouter({
     '/inbox': () => import('./places/families/Inbox.svelte'),
     '/card': () => import('./places/families/OwnCard.svelte'),
     '/in-trust': () => import('./places/families/InTrust.svelte'),
+    '/contests': () => import('./places/contests/Contests.svelte'),
     '/understudy': () => import('./places/understudy/UnderstudyPage.svelte'),
     '/history': () => import('./places/history/History.svelte'),
     layout: Frame,

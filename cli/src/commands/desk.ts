@@ -49,6 +49,14 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
           },
         ]
       : []),
+    ...found.contests.map(one => ({
+      section: 'contested',
+      about: one.isOwner
+        ? `${one.claimant.name} says that ${one.what} is theirs: “${one.reason}”`
+        : `${one.what}, which you contest`,
+      date: on(one.ends),
+      next: one.canSayNo ? `contests no ${one.id}` : 'contests',
+    })),
     ...found.received.map(row => ({
       section: 'waits for you',
       about: `${row.said}${row.note ? `: “${row.note}”` : ''}`,

@@ -6,8 +6,9 @@
   import Outcome from '../../parts/Outcome.svelte'
   import NumberPlate from '../../parts/NumberPlate.svelte'
   import { Doing } from '../../reach/doing.svelte'
+  import ContestIt from './ContestIt.svelte'
   import { assetsOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, idempotencyKey, Refusal, service } from '../../reach/service'
   import { navigate } from '../../router'
 
   /** One plain question first: is it ours already, somebody else's, or not there yet? */
@@ -29,6 +30,7 @@
   let handle = $state('')
   let inside = $state('')
   let claim: { id: string; shownAt: string; minutes: number } | null = $state(null)
+  const canContest = $derived(doing.failed instanceof Refusal && doing.failed.problem.canContest === true)
   const fitting = $derived(findKinds(word))
   let picked: Kind | '' = $state('')
   const kindGiven = new URLSearchParams(location.search).get('kind') ?? ''
@@ -208,6 +210,7 @@
       </form>
     {/if}
     <Outcome {doing} />
+    {#if claim && canContest}<ContestIt claim={claim.id} />{/if}
   </div>
 </main>
 

@@ -100,6 +100,18 @@
     <h1 class="title">{greeting}, {first}. {headline}</h1>
   </div>
   <Outcome {doing} />
+  {#each desk?.contests ?? [] as one (one.id)}<Slip tone="due"
+      >{#if one.isOwner}<b>{one.claimant.name}</b> says that <b>{one.what}</b> is theirs. It goes over on {sayDate(
+          Temporal.Instant.from(one.ends),
+          acting.zone,
+        )}, unless one of you says no.{:else}You contest who owns <b>{one.what}</b>; its owner has until {sayDate(
+          Temporal.Instant.from(one.ends),
+          acting.zone,
+        )} to say no.{/if}
+      <a class="btn btn-sm" href="/{acting.number}/contests"
+        >{one.canSayNo ? 'Read it, and answer' : 'See how far it is'}</a
+      ></Slip
+    >{/each}
   {#if desk?.steppingIn}{@const { name, becomes, canSayNo } = desk.steppingIn}<Slip tone="due"
       ><b>{name}</b> becomes an admin on {sayInstant(Temporal.Instant.from(becomes), acting.zone)}, unless an admin or
       somebody in finance says no.

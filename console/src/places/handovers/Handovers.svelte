@@ -35,6 +35,7 @@
         <FamilyTabs here="handovers" />
       </div>
       <div class="page-acts">
+        <a class="quiet" href="/{acting.number}/contests">What is contested</a>
         <a class="btn btn-sm btn-primary" href="/{acting.number}/hand-over">Hand over assets</a>
       </div>
     </div>
