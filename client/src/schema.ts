@@ -9036,6 +9036,14 @@ export interface components {
             endedAt: string | null;
             endedBy: string | null;
             reason: string | null;
+            /** @description Whether it came about by contesting. */
+            isContested: boolean;
+            /** @description Once completed: whether the platforms know the new owner. */
+            keepers: {
+                asset: string;
+                platform: string;
+                isTold: boolean;
+            }[];
             lines: {
                 key: string;
                 /** @enum {string} */

@@ -29,6 +29,7 @@ import { askRoutes } from './asks/routes.ts'
 import { billingRoutes } from './billing/routes.ts'
 import { stillAnswered } from './billing/stillAnswered.ts'
 import { completeHandover, tendHandovers } from './handovers/complete.ts'
+import { tellKeepers } from './handovers/tellKeepers.ts'
 import { handoverRoutes } from './handovers/routes.ts'
 import { switchAllDue, switchPayment } from './billing/switchPayment.ts'
 import { linkRoutes } from './links/routes.ts'
@@ -176,6 +177,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     },
     'change-payment': switchPayment(kit),
     'complete-handover': completeHandover(kit, proposalKinds),
+    'tell-keepers': tellKeepers(kit),
     'tidy-up': tidyUp(kit.database),
   })
   await app.listen({ host: config.FAMIGLIA_HOST, port })

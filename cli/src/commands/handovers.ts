@@ -153,12 +153,16 @@ async function read(context: Context, id: string): Promise<void> {
     told,
     [
       `${told.from.name} hands over ${sayList(told.assets.map(asset => asset.name))} to ${told.to.name}${told.keeping ? `, keeping ${told.keeping}` : ''}${told.withBilling ? ', with billing' : ''}.`,
-      `  sent          ${day(told.sentAt, zone)} by ${told.sentBy}${told.because ? `: ${told.because}` : ''}`,
+      `  ${told.isContested ? 'contested     ' : 'sent          '}${day(told.sentAt, zone)} by ${told.sentBy}${told.because ? `: ${told.because}` : ''}`,
       ...(told.acceptedAt ? [`  agreed        ${day(told.acceptedAt, zone)} by ${told.acceptedBy}`] : []),
       ...(told.completesAt && told.state === 'cooling'
         ? [`  completes     ${second(told.completesAt, zone)}, by itself; either side can stop it until then`]
         : []),
       `  state         ${sayState(told.state)}${ended}${told.reason && told.state === 'stopped' ? `: ${told.reason}` : ''}`,
+      ...told.keepers.map(
+        ({ asset, platform, isTold }) =>
+          `  ${isTold ? `on ${platform}, ${told.to.name} keeps ${asset}` : `${platform} has not answered yet who keeps ${asset}`}`,
+      ),
       '',
       ...linesOf(told.lines),
       ...(told.gone.length > 0

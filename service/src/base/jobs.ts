@@ -10,6 +10,7 @@ export interface Work {
   'look-for-what-is-due': object
   'change-payment': { change: string }
   'complete-handover': { handover: string }
+  'tell-keepers': { handover: string }
   'tidy-up': object
 }
 
@@ -20,6 +21,7 @@ const queues: readonly Queue[] = [
   'look-for-what-is-due',
   'change-payment',
   'complete-handover',
+  'tell-keepers',
   'tidy-up',
 ]
 

@@ -158,6 +158,16 @@ export class Platforms {
     return answer.status === 200
   }
 
+  /** Has the platform know another business as who keeps a thing; the same again changes nothing. */
+  async setKeeper(
+    key: string,
+    ref: string,
+    { number, name }: { readonly number: string; readonly name: string },
+  ): Promise<void> {
+    const answer = await this.ask(key, '/control/keepers', { ref, keeper: { number, name } })
+    if (answer.status !== 200) throw new Error(`${this.get(key).name} did not take the new keeper of ${ref}.`)
+  }
+
   private async ask(
     key: string,
     path: string,

@@ -20,7 +20,16 @@ import { drawUp, givenAsSigned, proposalsAbout, type Line, type Terms } from './
 import { adminsOfBoth, namedIn } from './concerned.ts'
 import { completedLetter, coolingLetter, stoppedLetter } from './letters.ts'
 import { sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
-import { endCooling, findHandover, handoversDue, handoversSoon, noteToldSoon, type Handover } from './records.ts'
+import { tellKeepers } from './tellKeepers.ts'
+import {
+  endCooling,
+  findHandover,
+  handoversDue,
+  handoversSoon,
+  handoversUntold,
+  noteToldSoon,
+  type Handover,
+} from './records.ts'
 
 /**
  * Completes a handover whose instant has come: owner, grants, links, ties, bundles and what waits, in one transaction. Cut
@@ -40,13 +49,16 @@ export function completeHandover(kit: Kit, kinds: Register) {
   }
 }
 
-/** Completes all handovers whose instant has come, and tells of those that complete within a day. */
+/** Completes all handovers whose instant has come, tells of those that complete within a day, and platforms of what has completed. */
 export function tendHandovers(kit: Kit, kinds: Register) {
   return async (): Promise<void> => {
     for (const handover of await handoversDue(kit.database.manager, kit.clock.now()))
       await completeHandover(kit, kinds)({ handover })
     for (const id of await handoversSoon(kit.database.manager, kit.clock.now().add({ hours: 24 })))
       await step(kit, id, tellSoon)
+    for (const handover of await handoversUntold(kit.database.manager))
+      // A platform that does not answer is told at the next look.
+      await tellKeepers(kit)({ handover }).catch(() => undefined)
   }
 }
 
@@ -153,6 +165,7 @@ async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Han
       })
   for (const { person, of } of await adminsOfBoth(change.manager, handover))
     await change.mail(completedLetter(person, of, handover))
+  await change.later('tell-keepers', { handover: id })
 }
 
 /** What was given to others since both signed falls, and what hangs on it: it was not agreed. */

@@ -11,7 +11,7 @@ import { differenceOf, drawUp, type Line } from './account.ts'
 import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
 import { sayOfAssets } from './planHandover.ts'
-import { findHandover, handoversOf, type Handover, type HandoverOwn } from './records.ts'
+import { findHandover, handoversOf, wasContested, type Handover, type HandoverOwn } from './records.ts'
 
 /** A line as it is read on the page of a handover. */
 export interface LineTold extends Omit<Line, 'grant'> {
@@ -37,6 +37,10 @@ export interface HandoverTold {
   readonly endedAt: string | null
   readonly endedBy: string | null
   readonly reason: string | null
+  /** Whether it came about by contesting, and not by what its owner sent. */
+  readonly isContested: boolean
+  /** Once it has completed: where each asset lives, and whether that platform knows its new owner. */
+  readonly keepers: readonly { readonly asset: string; readonly platform: string; readonly isTold: boolean }[]
   readonly lines: readonly LineTold[]
   /** What both signed and is not there any more. */
   readonly gone: readonly { readonly who: string; readonly on: string; readonly words: string }[]
@@ -75,6 +79,8 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     endedAt: agreed?.endedAt?.toString() ?? null,
     endedBy: agreed?.endedBy?.name ?? null,
     reason: proposal.reason,
+    isContested: agreed ? await wasContested(manager, id) : false,
+    keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
     lines: isLive
       ? lines.map(({ grant, ...line }) => ({
           ...line,
@@ -101,6 +107,15 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
             .map(({ who, on, words }) => ({ who, on, words }))
         : [],
   }
+}
+
+/** Where each asset lives, and whether its platform knows its new owner. */
+function keepersOf(kit: Kit, { assets, keepersTold }: Handover): HandoverTold['keepers'] {
+  return assets.map(({ id, name, platform }) => ({
+    asset: name,
+    platform: kit.platforms.get(platform).name,
+    isTold: keepersTold.includes(id),
+  }))
 }
 
 const named = ({ number, name }: { readonly number: string; readonly name: string }) => ({ number, name })

@@ -98,6 +98,8 @@ export interface Handover {
   readonly endedAt: Instant | null
   readonly endedBy: KnownPerson | null
   readonly reason: string | null
+  /** The assets whose platform knows its new keeper, by their ids. */
+  readonly keepersTold: readonly string[]
 }
 
 interface Row {
@@ -117,10 +119,11 @@ interface Row {
   endedAt: Date | null
   endedBy: string | null
   reason: string | null
+  keepersTold: string[]
 }
 
 const columns = `handover.id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
-  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason`
+  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason, keepers_told AS "keepersTold"`
 
 export async function findHandover(manager: EntityManager, id: string): Promise<Handover | null> {
   const [row] = (await manager.query(
@@ -163,7 +166,7 @@ export async function beginCooling(
     signed,
     acceptedBy,
     completesAt,
-  }: Omit<Handover, 'acceptedAt' | 'state' | 'endedAt' | 'endedBy' | 'reason'>,
+  }: Omit<Handover, 'acceptedAt' | 'state' | 'endedAt' | 'endedBy' | 'reason' | 'keepersTold'>,
 ): Promise<void> {
   const ids = assets.map(asset => asset.id)
   await change.manager.query(
@@ -253,4 +256,25 @@ export async function handoversOf(
     completesAt: instant(row.completesAt),
     endedAt: row.endedAt && instant(row.endedAt),
   }))
+}
+
+/** Completed handovers of which not all platforms know the new keeper yet. */
+export async function handoversUntold(manager: EntityManager): Promise<string[]> {
+  const rows = (await manager.query(
+    `SELECT handover.id FROM handover JOIN proposal ON proposal.id = handover.id AND proposal.state = 'completed'
+      WHERE handover.ended_at IS NOT NULL AND cardinality(keepers_told) < cardinality(asset_ids) ORDER BY handover.ended_at LIMIT 100`,
+  )) as { id: string }[]
+  return rows.map(row => row.id)
+}
+
+export async function noteKeeperTold(change: Change, id: string, asset: string): Promise<void> {
+  await change.manager.query(
+    'UPDATE handover SET keepers_told = array_append(keepers_told, $2::uuid) WHERE id = $1 AND NOT keepers_told @> ARRAY[$2::uuid]',
+    [id, asset],
+  )
+}
+
+/** Whether a handover came about by contesting. */
+export async function wasContested(manager: EntityManager, id: string): Promise<boolean> {
+  return ((await manager.query('SELECT FROM contest WHERE handover_id = $1', [id])) as object[]).length > 0
 }

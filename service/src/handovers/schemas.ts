@@ -64,6 +64,10 @@ export const handoverOut = object({
   endedAt: instantOut.nullable().defined(),
   endedBy: string().nullable().defined(),
   reason: string().nullable().defined(),
+  isContested: boolean().required().meta({ description: 'Whether it came about by contesting.' }),
+  keepers: array(object({ asset: string().required(), platform: string().required(), isTold: boolean().required() }))
+    .required()
+    .meta({ description: 'Once completed: whether the platforms know the new owner.' }),
   lines: array(
     object({
       ...line,

@@ -96,7 +96,10 @@ export function thingPage(
     head(look, signedIn),
     html`${refusal(look, refused)}
       <h1>${thing.name}</h1>
-      <p>${nounOf(thing.kind)}, ${thing.ref}. You have <b>${may[doing.see]!.level}</b> here.</p>
+      <p>
+        ${nounOf(thing.kind)}, ${thing.ref}${thing.keeper ? html`, kept by ${thing.keeper.name}` : null}. You have
+        <b>${may[doing.see]!.level}</b> here.
+      </p>
       <dl>${figures}</dl>
       ${content}
       <h2>New ${doing.item}</h2>
@@ -147,6 +150,7 @@ export function keeperPage(look: Look, things: readonly { thing: Thing; code: st
         <td>${thing.name}</td>
         <td>${nounOf(thing.kind)}</td>
         <td>${thing.ref}</td>
+        <td>${thing.keeper?.name ?? html`<span class="note">whoever made it</span>`}</td>
         <td>${code ? html`<span class="code">${code}</span>` : html`<span class="note">none asked for</span>`}</td>
       </tr>`,
   )
@@ -164,6 +168,7 @@ export function keeperPage(look: Look, things: readonly { thing: Thing; code: st
           <th>Name</th>
           <th>Kind</th>
           <th>Number</th>
+          <th>Kept by</th>
           <th>Code for Famiglia</th>
         </tr>
         ${rows}

@@ -9,7 +9,7 @@ import { isFromFamiglia } from './isFromFamiglia.ts'
 import { homePage, keeperPage, refusedPage, thingPage, type Look } from './pages.ts'
 import { SignIn, type Begun, type SignedIn } from './signIn.ts'
 import { paymentRoutes, tellMeans } from './payments.ts'
-import { codeMinutes, Things, type Means, type Thing } from './things.ts'
+import { codeMinutes, Things, type Keeper, type Means, type Thing } from './things.ts'
 
 export interface Platform {
   readonly key: string
@@ -143,10 +143,25 @@ function controlRoutes(
       return reply.code(201).send(told(things.create(kind, name, inside, idempotencyKey)))
     },
   )
+  app.post<{ Body: { ref: string; keeper: Keeper } }>('/control/keepers', async (request, reply) => {
+    if (!fromFamiglia(request)) return reply.code(401).send({ error: 'not Famiglia' })
+    const thing = things.find(request.body.ref)
+    if (!thing) return reply.code(404).send({ error: 'no such thing' })
+    const { number, name } = request.body.keeper
+    things.handTo(thing, { number, name })
+    return { keeper: thing.keeper }
+  })
   app.get('/keeper', async (request, reply) => {
     const shown = things.list().map(thing => ({ thing, code: things.codeOf(thing.ref) }))
     return wantsJson(request)
-      ? { items: shown.map(({ thing, code }) => ({ ref: thing.ref, name: thing.name, code })) }
+      ? {
+          items: shown.map(({ thing, code }) => ({
+            ref: thing.ref,
+            name: thing.name,
+            keeper: thing.keeper ?? null,
+            code,
+          })),
+        }
       : reply.type('text/html').send(keeperPage(design, shown))
   })
 }

@@ -23,7 +23,15 @@ export interface Thing {
   readonly daily?: { readonly spend: number; readonly results: number; readonly revenue: number }
   /** What holds it, as an analytics account holds a property. */
   readonly inside?: string
+  /** Who keeps it there, once that was told; whoever made it at first. */
+  keeper?: Keeper
   items: Item[]
+}
+
+/** A business that keeps a thing. */
+export interface Keeper {
+  readonly number: string
+  readonly name: string
 }
 
 /** A card or an account that is charged: of its number the last digits alone are kept. */
@@ -99,6 +107,11 @@ export class Things {
     if (idempotencyKey) this.made.set(idempotencyKey, ref)
     this.keep()
     return thing
+  }
+
+  handTo(thing: Thing, keeper: Keeper): void {
+    thing.keeper = keeper
+    this.keep()
   }
 
   /** Begins to register a means of payment; what it will be called by stands in the page's address. */

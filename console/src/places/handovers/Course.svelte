@@ -17,7 +17,13 @@
   })
   const steps: readonly Step[] = $derived.by(() => {
     const { state, sentAt, sentBy, acceptedAt, acceptedBy, completesAt, endedAt, endedBy } = handover
-    const sent: Step = { form: 'done', head: at(sentAt), words: `${sentBy} wrote and signed it` }
+    const sent: Step = {
+      form: 'done',
+      head: at(sentAt),
+      words: handover.isContested
+        ? `${sentBy} contested it, and ${handover.from.name} did not say no`
+        : `${sentBy} wrote and signed it`,
+    }
     if (!acceptedAt)
       return [
         { ...sent, form: state === 'open' ? 'now' : 'done' },

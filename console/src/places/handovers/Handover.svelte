@@ -101,6 +101,18 @@
         {/if}
       </div>
     </div>
+    {#if handover.keepers.length > 0}
+      <div class="span section">
+        <p class="margin">On the platforms</p>
+        <div>
+          {#each handover.keepers as { asset, platform, isTold } (asset + platform)}<p>
+              {isTold
+                ? `${platform} knows ${handover.to.name} as the keeper of ${asset}.`
+                : `${platform} has not answered yet who keeps ${asset}; it is told again and again.`}
+            </p>{/each}
+        </div>
+      </div>
+    {/if}
     {#if handover.state === 'open' && proposed.data}
       <div class="span section">
         <p class="margin">{handover.isSender ? 'It waits' : 'Your answer'}</p>
