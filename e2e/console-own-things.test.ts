@@ -62,7 +62,8 @@ test('who is signed in opens another business at once, from where one switches, 
   await page.fill('input[name=zone]', 'Europe/Lisbon')
   await page.getByRole('button', { name: 'Open it' }).click()
   await page.getByRole('button', { name: /Tide House/ }).waitFor()
-  await page.getByText('The desk is clear.').waitFor()
+  await page.getByText('You are the only admin.').waitFor()
+  expect(await page.getByRole('link', { name: 'Name an understudy' }).count()).toBe(1)
 })
 
 test('Tomasz sets up a second step from its secret, makes a token that is shown once, and signs out', async () => {

@@ -2214,6 +2214,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/most-admins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set how many admins are few enough; with more it is told on their desks */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        most: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/approvals": {
         parameters: {
             query?: never;
@@ -2222,7 +2277,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Choose whether it takes two admins to make or lower one */
+        /** Choose whether it takes two admins for what is strongest */
         put: {
             parameters: {
                 query?: never;
@@ -8124,8 +8179,10 @@ export interface components {
             openedAt: string;
             /** @description Your own standing there. */
             standing: string;
-            /** @description Whether making or lowering an admin waits for the yes of a second one. */
+            /** @description Whether what is strongest waits for the approval of a second admin. */
             twoApprovals: boolean;
+            /** @description More admins than that are told on the desk. */
+            mostAdmins: number;
             /** @description Whether what partners offer takes effect without approval. */
             offersAtOnce: boolean;
             /** @description Who holds it in trust, by name, until its owner takes it over. */
@@ -8997,6 +9054,8 @@ export interface components {
             }[];
             completesAt: string;
             staysOpenUntil: string;
+            /** @description Whether you hand over what is yours alone to a business you work for. */
+            isOwnName: boolean;
         };
         HandoverSaid: {
             sentence: string;
@@ -9496,6 +9555,13 @@ export interface components {
             }[];
             /** @description Who owns an asset, contested, and not over yet. */
             contests: components["schemas"]["Contest"][];
+            /** @description Worth a look about the admins: only one; more than was set; each alone where two could be asked. */
+            admins: {
+                /** @enum {string} */
+                finding: "alone" | "many" | "two";
+                admins: number;
+                most: number;
+            }[];
             /** @description What is paid with and runs out soon, or has, for who sees to payments. */
             means: components["schemas"]["Means"][];
             unfinished: {

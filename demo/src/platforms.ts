@@ -236,6 +236,13 @@ export const platformDesigns: readonly PlatformDesign[] = [
         figures: { revenue: '310 euros this month' },
         items: [item(1, 'A day on the bridge', 'out'), item(2, 'Mooring in a crosswind', 'draft')],
       },
+      {
+        ref: 'SP-5120',
+        kind: 'channel',
+        name: 'Fenn on the Water',
+        figures: { revenue: '40 euros this month' },
+        items: [item(1, 'Gulls at eye level', 'out')],
+      },
     ],
   },
   {

@@ -152,6 +152,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     `let ${studio.address} "publish our videos" on channel/decks-and-harbours until ${dayAfterToday(20)}`,
   )
   await acceptInvitation(studio)
+  await bringIn(town, studio, 'sprat', 'SP-5120', 'fenn-on-the-water')
   const partners = await engagePartners(town, agnese, beginning.callum)
   const managers = {
     agnese,
@@ -207,7 +208,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     asDemoPerson(finance, 'finance'),
     asDemoPerson(analyst, 'analyst, money hidden'),
     asDemoPerson(temp, 'summer temp, about to end'),
-    asDemoPerson(studio, 'freelancer, videos; admin of Pebblecast Studio'),
+    asDemoPerson(studio, 'freelancer, videos; Pebblecast Studio is theirs alone, with one channel'),
     asDemoPerson(beginning.callum, 'admin of Gullwright & Moss, the agency'),
     asDemoPerson(partners.marisol, 'at the agency, put on Summer Crossings'),
     asDemoPerson(partners.dae, 'at the agency, put on Summer Crossings to look'),

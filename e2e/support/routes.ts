@@ -96,6 +96,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`POST ${at}/understudy/ending`]: { member: admin },
   [`POST ${at}/understudy/stepping-in`]: { member: 'understudy.not-you', body: { reason: 'x' } },
   [`POST ${at}/understudy/no`]: { member: admin },
+  [`PUT ${at}/most-admins`]: { member: admin, body: { most: 5 } },
   [`PUT ${at}/approvals`]: { member: admin, body: { twoApprovals: true, reason: 'x' } },
   [`GET ${at}/people/{person}/leaving`]: { member: admin },
   [`POST ${at}/people/{person}/leaving`]: { member: admin },

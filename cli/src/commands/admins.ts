@@ -56,6 +56,18 @@ export function adminCommands(program: Command, run: Run): void {
     )
 
   admins
+    .command('most <number>')
+    .description('how many admins are few enough; with more it is told on their desks')
+    .action(
+      run(async (context, _options: object, most: string) => {
+        const params = { path: await context.path() }
+        const body = { most: Number(most) }
+        const told = await answerOf(context.client.PUT('/v1/businesses/{business}/most-admins', { params, body }))
+        context.desk.one(told, told.result)
+      }),
+    )
+
+  admins
     .command('approvals <how-many>')
     .description('whether one admin is enough for what is strongest, or it takes two: one or two')
     .requiredOption('--reason <text>', 'why, for all admins')

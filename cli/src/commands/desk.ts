@@ -1,5 +1,5 @@
 import { answerOf, type Schemas } from '@famiglia/client'
-import { sayList } from '@famiglia/core'
+import { sayCount, sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import type { Context } from '../context.ts'
 import { day, end, zoneOf } from '../dates.ts'
@@ -56,6 +56,18 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
         : `${one.what}, which you contest`,
       date: on(one.ends),
       next: one.canSayNo ? `contests no ${one.id}` : 'contests',
+    })),
+    ...found.admins.map(({ finding, admins, most }) => ({
+      section: 'worth a look',
+      about:
+        finding === 'alone'
+          ? 'there is only one admin'
+          : finding === 'many'
+            ? `there are ${sayCount(admins, 'admin')}, more than ${most}`
+            : `each of ${sayCount(admins, 'admin')} alone can do what is strongest`,
+      date: null,
+      next:
+        finding === 'alone' ? 'understudy name …' : finding === 'two' ? 'admins approvals two --reason …' : 'people',
     })),
     ...found.received.map(row => ({
       section: 'waits for you',

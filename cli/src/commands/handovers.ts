@@ -74,6 +74,9 @@ async function handOver(context: Context, sentence: string, falls: string[]): Pr
       `  to            ${to.name}, ${to.town}, ${to.number}; in Famiglia since ${longDay(to.since, zone)}${to.mailDomain ? `; mail at ${to.mailDomain}` : ''}`,
       `  completes     ${preview.completesAt}, if they agreed now`,
       `  stays open    until ${preview.staysOpenUntil}`,
+      ...(preview.isOwnName && !/ keeping /.test(preview.sentence)
+        ? ['  You would keep nothing on it. To go on working with it, add “keeping run”.']
+        : []),
       '',
       ...linesOf(preview.lines),
       '',

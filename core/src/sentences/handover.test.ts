@@ -37,17 +37,25 @@ test.each([
   if (word) expect(text.slice(reading.error.start, reading.error.end)).toBe(word)
 })
 
-const sentence: fc.Arbitrary<HandoverSentence> = fc.record({
-  verb: fc.constant('hand over' as const),
-  assets: fc.array(
-    fc.nat(99_999_999).map(drawn => ({ by: 'number' as const, number: drawNumber('A', drawn) })),
-    { minLength: 1, maxLength: 4 },
-  ),
-  to: fc.nat(99_999_999).map(drawn => ({ by: 'number' as const, number: drawNumber('B', drawn) })),
-  keeping: fc.option(fc.constantFrom(...tiers)),
-  withBilling: fc.boolean(),
-  because: fc.option(fc.stringMatching(/^[A-Za-z]{1,9}( [a-z]{1,9}){0,5}\.?$/)),
-})
+const named = fc.array(
+  fc.nat(99_999_999).map(drawn => ({ by: 'number' as const, number: drawNumber('A', drawn) })),
+  { minLength: 1, maxLength: 4 },
+)
+const sentence: fc.Arbitrary<HandoverSentence> = fc
+  .oneof(
+    named.map(assets => ({ assets, everything: null })),
+    fc.option(fc.constantFrom('marram', 'tern')).map(on => ({ assets: [], everything: { on } })),
+  )
+  .chain(what =>
+    fc.record({
+      ...{ assets: fc.constant(what.assets), everything: fc.constant(what.everything) },
+      verb: fc.constant('hand over' as const),
+      to: fc.nat(99_999_999).map(drawn => ({ by: 'number' as const, number: drawNumber('B', drawn) })),
+      keeping: fc.option(fc.constantFrom(...tiers)),
+      withBilling: fc.boolean(),
+      because: fc.option(fc.stringMatching(/^[A-Za-z]{1,9}( [a-z]{1,9}){0,5}\.?$/)),
+    }),
+  )
 
 test('what is printed is read as the same', () => {
   fc.assert(

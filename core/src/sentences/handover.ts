@@ -3,10 +3,13 @@ import { printWhat, printWho } from './print.ts'
 import { Reader, Unreadable, type SentenceError } from './reader.ts'
 import type { What, Who } from './sentence.ts'
 
-/** `hand over <assets> to <business> [keeping <tier>] [with billing] [because "…"]`: who owns assets from then on. */
+/** `hand over <assets> | everything [on <platform>] to <business> [keeping <tier>] [with billing] [because "…"]`: who owns assets from then on. */
 export interface HandoverSentence {
   readonly verb: 'hand over'
+  /** What is named; nothing where everything goes. */
   readonly assets: readonly What[]
+  /** All that the business owns, or owns on one platform; null where assets are named. */
+  readonly everything: { readonly on: string | null } | null
   /** The business that is to own them. */
   readonly to: Who
   /** What the old owner keeps on them; null for nothing. */
@@ -28,9 +31,9 @@ export function parseHandover(
 }
 
 /** As written: the one form that is read as the same again. */
-export function printHandover({ assets, to, keeping, withBilling, because }: HandoverSentence): string {
+export function printHandover({ assets, everything, to, keeping, withBilling, because }: HandoverSentence): string {
   return [
-    `hand over ${assets.map(printWhat).join(', ')} to ${printWho(to)}`,
+    `hand over ${everything ? `everything${everything.on ? ` on ${everything.on}` : ''}` : assets.map(printWhat).join(', ')} to ${printWho(to)}`,
     keeping ? `keeping ${keeping}` : '',
     withBilling ? 'with billing' : '',
     because ? `because "${because}"` : '',
@@ -43,13 +46,22 @@ class HandoverReader extends Reader {
   handover(): HandoverSentence {
     this.expect('hand', 'that is how a handover begins')
     this.expect('over', 'it is said as “hand over”')
-    const assets = this.list(() => this.what(), 'an asset')
+    const everything = this.everything()
+    const assets = everything ? [] : this.list(() => this.what(), 'an asset')
     this.expect('to', 'after the assets comes “to” and the business that is to own them')
     const word = this.peek()
     const to = this.who()
     if (to.by === 'address' || to.by === 'team')
       throw this.wrong(word, 'Assets belong to a business: say its number, as B-4815-1623-97.', [])
-    return { verb: 'hand over', assets, to, ...this.rest() }
+    return { verb: 'hand over', assets, everything, to, ...this.rest() }
+  }
+
+  private everything(): HandoverSentence['everything'] {
+    if (this.peek()?.text !== 'everything') return null
+    this.next()
+    if (this.peek()?.text !== 'on') return { on: null }
+    this.next()
+    return { on: this.word('a platform').text.toLowerCase() }
   }
 
   private rest(): Pick<HandoverSentence, 'keeping' | 'withBilling' | 'because'> {

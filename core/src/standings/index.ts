@@ -1,3 +1,4 @@
 /** Standings: what somebody may do within a business, apart from any asset. */
 export * from './standing.ts'
 export * from './admins.ts'
+export * from './adminFindings.ts'

@@ -4,6 +4,13 @@ export function sayList(items: readonly string[], last = 'and'): string {
   return `${items.slice(0, -1).join(', ')} ${last} ${items.at(-1)}`
 }
 
+/** The same of many, without naming them all: `Day Trips, Night Boats, Winter Freight and 97 more`. */
+export function sayFew(items: readonly string[], most = 4): string {
+  return items.length <= most
+    ? sayList(items)
+    : `${items.slice(0, most - 1).join(', ')} and ${items.length - most + 1} more`
+}
+
 /** `pages`, `properties`: more than one of something. */
 export function sayMany(one: string): string {
   return /[^aeiou]y$/.test(one) ? `${one.slice(0, -1)}ies` : `${one}s`

@@ -1,12 +1,15 @@
-import { array, boolean, object, string } from 'yup'
+import { mostAdmins } from '@famiglia/core'
+import { array, boolean, number, object, string } from 'yup'
 import { idText } from '../base/id-text.ts'
 import type { Kit } from '../base/kit.ts'
 import { requireSignIn } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
+import { resultOut } from '../proposals/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 import { askToUndo, recentAdminChanges } from './askToUndo.ts'
+import { setMostAdmins } from './mostAdmins.ts'
 import { chooseApprovals } from './twoApprovals.ts'
 
 const tags = ['people']
@@ -27,6 +30,9 @@ const changeParams = object({ business: string().max(40).required(), change: idT
 const because = object({ reason: reason.required('say why') }).noUnknown()
 const asked = object({ result: string().required(), proposal: string().required() })
 const approvals = object({ twoApprovals: boolean().required(), reason }).noUnknown()
+const mostWanted = object({
+  most: number().integer().min(mostAdmins.least).max(mostAdmins.most).required(),
+}).noUnknown()
 const approvalsOut = object({ result: string().required(), proposal: string().nullable().defined() })
 
 /** What admins do to admins: seen for three days, undone by a second one; and whether it takes two. */
@@ -95,11 +101,25 @@ export async function adminRoutes(app: App, kit: Kit): Promise<void> {
   )
 
   app.put(
+    '/v1/businesses/:business/most-admins',
+    {
+      schema: {
+        tags,
+        summary: 'Set how many admins are few enough; with more it is told on their desks',
+        params: businessParam,
+        body: mostWanted,
+        response: { 200: resultOut },
+      },
+    },
+    async request => setMostAdmins(kit)(await actingFor(kit.database, request), request.body.most),
+  )
+
+  app.put(
     '/v1/businesses/:business/approvals',
     {
       schema: {
         tags,
-        summary: 'Choose whether it takes two admins to make or lower one',
+        summary: 'Choose whether it takes two admins for what is strongest',
         params: businessParam,
         body: approvals,
         response: { 200: approvalsOut },

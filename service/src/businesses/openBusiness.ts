@@ -1,4 +1,4 @@
-import { drawNumber, isKnownZone, usualCoolingHours } from '@famiglia/core'
+import { mostAdmins, drawNumber, isKnownZone, usualCoolingHours } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import { violates } from '../base/database.ts'
@@ -183,6 +183,7 @@ export async function addBusiness(
       offersAtOnce: false,
       coolingHours: usualCoolingHours,
       twoApprovals: false,
+      mostAdmins: mostAdmins.usual,
     }
     await change.manager.query('SAVEPOINT drawn')
     try {

@@ -23,7 +23,7 @@ export async function findBusinessNumbered(manager: EntityManager, number: Busin
 export async function changeBusiness(
   manager: EntityManager,
   id: string,
-  to: Partial<Pick<Business, 'offersAtOnce' | 'twoApprovals' | 'trusteeId' | 'coolingHours'>>,
+  to: Partial<Pick<Business, 'offersAtOnce' | 'twoApprovals' | 'mostAdmins' | 'trusteeId' | 'coolingHours'>>,
 ): Promise<void> {
   await manager.update(businesses, { id }, to)
 }

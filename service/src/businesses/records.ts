@@ -18,6 +18,8 @@ export interface Business {
   offersAtOnce: boolean
   /** Whether making or lowering an admin waits for the yes of a second one. */
   twoApprovals: boolean
+  /** More admins than that are told as worth a look. */
+  mostAdmins: number
   /** Hours between the yes to a handover and its completion. */
   coolingHours: number
   /** The business that opened it for a client and runs it until the client takes the chair. */
@@ -39,6 +41,7 @@ export const businesses = new EntitySchema<Business>({
     proposalDays: named('proposal_days', column.whole),
     offersAtOnce: named('offers_at_once', column.flag),
     twoApprovals: named('two_approvals', column.flag),
+    mostAdmins: named('most_admins', column.whole),
     coolingHours: named('cooling_hours', column.whole),
     trusteeId: named('trustee_id', column.uuid, true),
   },

@@ -1,4 +1,4 @@
-import { array, boolean, object, string } from 'yup'
+import { array, boolean, number, object, string } from 'yup'
 import { address, instantOut } from '../sign-in/schemas.ts'
 
 export const businessParam = object({ business: string().max(40).required() })
@@ -31,7 +31,8 @@ export const businessOut = object({
   standing: string().required().meta({ description: 'Your own standing there.' }),
   twoApprovals: boolean()
     .required()
-    .meta({ description: 'Whether making or lowering an admin waits for the yes of a second one.' }),
+    .meta({ description: 'Whether what is strongest waits for the approval of a second admin.' }),
+  mostAdmins: number().integer().required().meta({ description: 'More admins than that are told on the desk.' }),
   offersAtOnce: boolean()
     .required()
     .meta({ description: 'Whether what partners offer takes effect without approval.' }),

@@ -1,4 +1,5 @@
 import {
+  adminFindings,
   kinds,
   mayInBusiness,
   momentOfEnd,
@@ -16,6 +17,7 @@ import {
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { adminsOf, getBusiness } from '../businesses/queries.ts'
 import { contestsOnDesk } from '../contests/readContests.ts'
 import { listHandovers } from '../handovers/readHandover.ts'
 import { listMeans } from '../means/listMeans.ts'
@@ -115,6 +117,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     handovers,
     understudy,
     contests,
+    adminsFound,
   ] = await Promise.all([
     readLetters(kit, proposalKinds, acting),
     forAdmins<GivenRow>(unstaffed, [acting.id, at]),
@@ -128,6 +131,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],
     understudyOnDesk(kit, acting),
     contestsOnDesk(kit, acting),
+    admin ? findAboutAdmins(kit, acting) : [],
   ])
   return {
     ...letters,
@@ -136,12 +140,20 @@ export async function readDesk(kit: Kit, acting: Acting) {
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGrant(row, null, acting.zone) })),
     handovers,
     contests,
+    admins: adminsFound,
     means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
     holes: [...between, ...holes],
     lapsed: lapsedRows,
     alone: aloneRows.map(row => ({ ...row, noun: kinds[row.kind].noun, text: `${row.kind}/${row.handle}` })),
   }
+}
+
+/** What is worth a look about the admins, with how many there are. */
+async function findAboutAdmins({ database: { manager } }: Kit, acting: Acting) {
+  const { mostAdmins: most, twoApprovals } = await getBusiness(manager, acting.id)
+  const admins = (await adminsOf(manager, acting.id)).length
+  return adminFindings({ admins, most, twoApprovals }).map(finding => ({ finding, admins, most }))
 }
 
 /** What makes it last as long again: a sentence for who can give it, an ask for who holds it. */

@@ -63,6 +63,17 @@ export const desk = object({
     .meta({ description: `Ends within ${soonDays} days.` }),
   handovers: handoverItems.meta({ description: 'What goes over to or from the business, and cools off.' }),
   contests: contestItems.meta({ description: 'Who owns an asset, contested, and not over yet.' }),
+  admins: array(
+    object({
+      finding: string().oneOf(['alone', 'many', 'two']).required(),
+      admins: number().integer().required(),
+      most: number().integer().required(),
+    }),
+  )
+    .required()
+    .meta({
+      description: 'Worth a look about the admins: only one; more than was set; each alone where two could be asked.',
+    }),
   means: array(meansOut)
     .required()
     .meta({ description: 'What is paid with and runs out soon, or has, for who sees to payments.' }),

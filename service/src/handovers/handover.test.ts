@@ -357,3 +357,35 @@ test('a yes said twenty times at once is one yes, and completed twenty times at 
   )
   expect(told).toEqual([{ entries: 2 }])
 })
+
+test('everything on a platform goes over at once; what is somebody’s alone is told so, and keeping nothing is never silent', async () => {
+  const lone = await openStranger('Lido Reels', 'lone@reels.example')
+  const { proposal } = await scene.say(agnese, `let lone@reels.example watch on ad-account/winter-freight`)
+  await answerOf(
+    lone.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path: { proposal: proposal! } }, body: {} }),
+  )
+  for (const handle of ['reels', 'more-reels'])
+    await answerOf(
+      lone.client.POST('/v1/businesses/{business}/assets', {
+        params: at(lone),
+        body: { platform: 'sprat', kind: 'channel', name: handle, handle },
+      }),
+    )
+  const sentence = `hand over everything on sprat to ${agnese.business} keeping run because "It is the firm’s now."`
+  const preview = await previewHandover(lone, sentence)
+  expect(preview).toMatchObject({ isOwnName: true, sentence })
+  expect(preview.assets.map(({ name }) => name)).toEqual(['more-reels', 'reels'])
+  expect((await previewHandover(agnese, `hand over ad-account/winter-freight to ${lone.business}`)).isOwnName).toBe(
+    false,
+  )
+  expect(await problemOf(previewHandover(lone, `hand over everything on tern to ${agnese.business}`))).toMatchObject({
+    code: 'handover.nothing',
+  })
+  await acceptHandover(agnese, (await handOver(lone, sentence)).proposal)
+  await cool()
+  const [left] = await scene.sql<{ count: number }>(
+    'SELECT count(*)::integer AS count FROM asset JOIN business ON business.id = business_id WHERE business.number = $1',
+    [lone.business],
+  )
+  expect(left!.count).toBe(0)
+})

@@ -58,7 +58,7 @@ test('cut off 200 times at random moments of its completion, it has gone over wh
     const { proposal } = await handOver(from, `hand over ${what} to ${to.business} keeping run because "Again."`)
     await acceptHandover(to, proposal)
     scene.clock.forward({ hours: 72 })
-    for (let isOver = false; !isOver; ) {
+    for (let isOver = false; !isOver;) {
       const work = tend().catch(() => undefined)
       await sleep(Math.random() * 40)
       cuts += await cut()

@@ -1,4 +1,4 @@
-import { mayInBusiness, parseHandover, printHandover, sayList, type HandoverSentence, type What } from '@famiglia/core'
+import { mayInBusiness, parseHandover, printHandover, sayFew, type HandoverSentence } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
@@ -53,7 +53,7 @@ export async function planHandover(
   const terms = {
     from: await getBusiness(manager, acting.id),
     to: await getBusiness(manager, to),
-    assets: await findAssets(manager, acting, sentence.assets),
+    assets: await findAssets(manager, acting, sentence),
     keeping: sentence.keeping,
     withBilling: sentence.withBilling,
     falls,
@@ -65,13 +65,30 @@ export async function planHandover(
 export const sayAgain = ({ sentence }: PlannedHandover) => printHandover(sentence)
 
 /** What is named, with what is inside of it: nothing is half-moved. */
-async function findAssets(manager: EntityManager, acting: Acting, named: readonly What[]): Promise<Asset[]> {
+async function findAssets(
+  manager: EntityManager,
+  acting: Acting,
+  { assets: named, everything }: HandoverSentence,
+): Promise<Asset[]> {
   const found = new Map<string, Asset>()
   for (const what of named)
     for (const asset of (await getTarget(manager, acting, what)).assets) found.set(asset.id, asset)
+  if (everything) for (const asset of await allOf(manager, acting, everything.on)) found.set(asset.id, asset)
   if (found.size === 0)
     throw new Problem('handover.nothing', 'There is nothing in it to hand over.', { pointer: '/sentence' })
   return withInside(manager, [...found.values()])
+}
+
+/** All that a business owns and has not archived, or what of it is on one platform. */
+async function allOf(manager: EntityManager, { id }: Acting, platform: string | null): Promise<Asset[]> {
+  const rows = (await manager.query(
+    'SELECT id FROM asset WHERE business_id = $1 AND archived_at IS NULL AND ($2::text IS NULL OR platform = $2) LIMIT $3',
+    [id, platform, mostAssets + 1],
+  )) as { id: string }[]
+  return assetsById(
+    manager,
+    rows.map(row => row.id),
+  )
 }
 
 /** Assets with what is inside of them, by name: nothing is half-moved. */
@@ -208,7 +225,7 @@ async function unpaid(
 type Named = readonly Pick<Asset, 'name'>[]
 
 export function sayAssets(assets: Named): string {
-  return sayList(assets.map(asset => asset.name))
+  return sayFew(assets.map(asset => asset.name))
 }
 
 /** `Day Trips goes over`, `Day Trips and Night Crossings go over`: assets with what they do. */

@@ -1,4 +1,5 @@
 import { completesAt, sayEnd, sayInstant, withReason } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
 import { askSecondAdmin, type ActOfTwo } from '../admins/actOfTwo.ts'
 import { between } from '../base/chain.ts'
 import type { Change } from '../base/change.ts'
@@ -6,7 +7,7 @@ import type { Kit } from '../base/kit.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, type Acting } from '../businesses/acting.ts'
-import { adminsOf } from '../businesses/queries.ts'
+import { adminsOf, findMembership, membershipsOf } from '../businesses/queries.ts'
 import { mailDomainOf } from '../partners/lookUp.ts'
 import { gatherProposal } from '../proposals/gather.ts'
 import { registerOf } from '../proposals/kind.ts'
@@ -42,6 +43,8 @@ export interface HandoverPreview {
   /** When it would complete, if they agreed now. */
   readonly completesAt: string
   readonly staysOpenUntil: string
+  /** Whether somebody hands over what is theirs alone to a business they work for: then keeping `run` lets them go on with it. */
+  readonly isOwnName: boolean
 }
 
 const register = registerOf([handover])
@@ -67,8 +70,15 @@ export function previewHandover(kit: Kit) {
       lines: await drawUp(manager, plan, now),
       completesAt: sayInstant(completesAt(now, from.coolingHours, to.coolingHours), acting.zone),
       staysOpenUntil: sayEnd(lapse(now, acting.proposalDays), acting.zone),
+      isOwnName: await isOwnName(manager, acting, to.id),
     }
   }
+}
+
+/** Whether a business is one person's, who works for another one. */
+async function isOwnName(manager: EntityManager, acting: Acting, to: string): Promise<boolean> {
+  const alone = (await membershipsOf(manager, acting.id)).length === 1
+  return alone && (await findMembership(manager, to, acting.live.person)) !== null
 }
 
 function saySummary({ assets, to, keeping, withBilling, from }: PlannedHandover): string {

@@ -39,6 +39,9 @@ export const handoverPreview = object({
   lines: array(object(line)).required(),
   completesAt: string().required(),
   staysOpenUntil: string().required(),
+  isOwnName: boolean()
+    .required()
+    .meta({ description: 'Whether you hand over what is yours alone to a business you work for.' }),
 }).meta({ id: 'HandoverPreview' })
 export const handoverSaid = object({
   sentence: string().required(),

@@ -15,6 +15,7 @@ export class Understudies1796100000000 implements MigrationInterface {
 }
 
 const statements = [
+  `ALTER TABLE business ADD most_admins integer NOT NULL DEFAULT 5 CHECK (most_admins BETWEEN 1 AND 50)`,
   `CREATE TABLE understudy_proposal (proposal_id uuid PRIMARY KEY REFERENCES proposal, person_id uuid NOT NULL REFERENCES person,
     days integer NOT NULL CHECK (days BETWEEN 3 AND 30))`,
   `CREATE TABLE understudy (id uuid PRIMARY KEY, business_id uuid NOT NULL REFERENCES business, person_id uuid NOT NULL REFERENCES person,

@@ -158,6 +158,21 @@
             ></span
           >{/if}{/snippet}
     </DeskSection>
+    <DeskSection title="Worth a look" items={desk.admins}>
+      {#snippet when(row)}<span>{sayCount(row.admins, 'admin')}</span>{/snippet}
+      {#snippet what(row)}{#if row.finding === 'alone'}You are the only admin. If you cannot sign in any more, nobody
+          can act for {acting.business?.name}.{:else if row.finding === 'many'}There are <b
+            >{sayCount(row.admins, 'admin')}</b
+          >, and more than {sayCount(row.most, 'admin')} was set to be told.{:else}There are <b
+            >{sayCount(row.admins, 'admin')}</b
+          >, and each alone makes others, hands over assets and names an understudy. It could take two.{/if}{/snippet}
+      {#snippet next(row)}{#if row.finding === 'alone'}<a class="btn btn-sm" href="/{acting.number}/understudy"
+            >Name an understudy</a
+          ><a class="quiet" href="/{acting.number}/lists">Invite a second admin</a>{:else}<a
+            class="btn btn-sm"
+            href="/{acting.number}/lists">{row.finding === 'two' ? 'Let it take two' : 'See the people'}</a
+          >{/if}{/snippet}
+    </DeskSection>
     <DeskSection title="Runs out soon" items={desk.ending}>
       {#snippet when(row)}<span class="due"><Age at={row.until} zone={acting.zone} /></span>{/snippet}
       {#snippet what(row)}<b>{row.holder}</b> reaches <b>{row.on}</b>{row.from ? ` of ${row.from}` : ''} until {sayEnd(

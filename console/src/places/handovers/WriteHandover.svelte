@@ -28,6 +28,8 @@
   const begun = given.get('say') ? parseHandover(given.get('say')!) : null
   const sentence = begun?.ok ? begun.sentence : null
   let chosen: string[] = $state(sentence?.assets.map(printWhat) ?? (given.get('asset') ? [given.get('asset')!] : []))
+  /** Whether all that the business owns goes over. */
+  let everything = $state(sentence?.everything !== undefined && sentence?.everything !== null)
   let to = $state(sentence ? ('number' in sentence.to ? sentence.to.number : '') : '')
   let keeping: string = $state(sentence?.keeping ?? '')
   let withBilling = $state(sentence?.withBilling ?? false)
@@ -45,13 +47,14 @@
       const reading = parseWhat(one)
       return reading.ok ? [reading.what] : []
     })
-    if (what.length === 0 || !who.ok) return ''
+    if ((what.length === 0 && !everything) || !who.ok) return ''
     return printHandover({
       verb: 'hand over',
-      assets: what,
+      assets: everything ? [] : what,
+      everything: everything ? { on: sentence?.everything?.on ?? null } : null,
       to: who.who,
       keeping: tiers.find(tier => tier === keeping) ?? null,
-      withBilling: withBilling && hasAccounts,
+      withBilling: withBilling && (hasAccounts || everything),
       because: because.trim().replaceAll('"', '”') || null,
     })
   })
@@ -70,6 +73,13 @@
     retry: false,
   }))
   const review = $derived(preview.error || !text ? undefined : preview.data)
+  let hasChosenTier = sentence !== null
+  // Somebody's own goes into the business they work for: they go on working with it, unless they say otherwise.
+  $effect(() => {
+    if (!review?.isOwnName || hasChosenTier) return
+    hasChosenTier = true
+    keeping = 'run'
+  })
 
   const send = () =>
     doing.run(async () => {
@@ -102,7 +112,13 @@
     <section class="span section">
       <h2 class="margin">What</h2>
       <div class="grid">
-        <fieldset>
+        <label class="all"
+          ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={everything} />
+          Everything that {acting.business?.name} owns{sentence?.everything?.on
+            ? ` on ${sentence.everything.on}`
+            : ''}</label
+        >
+        <fieldset disabled={everything}>
           <legend class="sr-only">What goes over</legend>
           {#each own as one (one.text)}<label
               ><input type="checkbox" class="checkbox checkbox-sm" value={one.text} bind:group={chosen} />
@@ -122,12 +138,16 @@
           bind:value={to}
         />
         <label class="field"
-          ><span>You keep</span><select class="select" name="keeping" bind:value={keeping}
+          ><span>You keep</span><select
+            class="select"
+            name="keeping"
+            bind:value={keeping}
+            onchange={() => (hasChosenTier = true)}
             ><option value="">nothing</option>{#each tiers as tier (tier)}<option value={tier}>{tier}</option
               >{/each}</select
           ></label
         >
-        {#if hasAccounts}<label class="field"
+        {#if hasAccounts || everything}<label class="field"
             ><span>Who pays then</span><select class="select" name="billing" bind:value={withBilling}
               ><option value={false}>who pays now</option><option value={true}>the new owner</option></select
             ></label
@@ -176,6 +196,15 @@
     gap: 0.25rem 1.5rem;
     max-height: 15rem;
     overflow: auto;
+  }
+  .all {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+    margin-bottom: 0.5rem;
+  }
+  fieldset[disabled] {
+    opacity: 0.5;
   }
   fieldset label {
     display: flex;

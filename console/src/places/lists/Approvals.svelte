@@ -18,6 +18,20 @@
   let choosing = $state(false)
   let reason = $state('')
 
+  let most = $derived(String(found.data?.mostAdmins ?? ''))
+
+  function set(event: SubmitEvent) {
+    event.preventDefault()
+    void doing.run(
+      async () =>
+        (
+          await answerOf(
+            service.PUT('/v1/businesses/{business}/most-admins', { params: { path }, body: { most: Number(most) } }),
+          )
+        ).result,
+    )
+  }
+
   function choose(event: SubmitEvent) {
     event.preventDefault()
     void doing.run(async () => {
@@ -45,6 +59,10 @@
       <p><button class="btn btn-sm" disabled={doing.busy}>{two ? 'Let one be enough' : 'Let it take two'}</button></p>
     </form>
   {/if}
+  <form class="most" onsubmit={set}>
+    <Field name="most-admins" term="More admins than that are told on the desk" type="number" required bind:value={most} />
+    <button class="btn btn-sm" disabled={doing.busy || most === String(found.data.mostAdmins)}>Set it</button>
+  </form>
   <Outcome {doing} label="Choose it" />
 {/if}
 
@@ -53,5 +71,10 @@
     display: grid;
     gap: 0.5rem;
     max-width: 34rem;
+  }
+  .most {
+    grid-template-columns: minmax(0, 1fr) auto;
+    align-items: end;
+    margin-top: 0.75rem;
   }
 </style>
