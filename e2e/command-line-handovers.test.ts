@@ -31,7 +31,11 @@ test('what goes over is told line by line on either side, and stopped by either'
 })
 
 test('handing over is read before it is sent, answered with less that stays, and waits for its time', async () => {
-  const [owner, board] = [as('Agnese'), as('Sanne')]
+  const inPerson = async (name: string) => commandLine(scene.url, (await scene.signIn(scene.called(name))).token)
+  expect(await as('Agnese').run('hand-over', day, 'to', scene.called('Sanne').business, '--yes')).toMatchObject({
+    status: 3,
+  })
+  const [owner, board] = [await inPerson('Agnese'), await inPerson('Sanne')]
   const number = scene.called('Sanne').business
   const bare = await owner.run('hand-over', day, 'to', number, '--yes')
   expect(bare).toMatchObject({ status: 2, out: '' })

@@ -10,8 +10,8 @@ let sanne: Page
 let brigida: Page
 let kitchen: string
 beforeAll(async () => {
-  agnese = await pageOf(browser, scene, scene.called('Agnese'))
-  sanne = await pageOf(browser, scene, scene.called('Sanne'))
+  agnese = await pageOf(browser, scene, await scene.signIn(scene.called('Agnese')))
+  sanne = await pageOf(browser, scene, await scene.signIn(scene.called('Sanne')))
   brigida = await pageOf(browser, scene, scene.called('Brigida'))
   kitchen = (await scene.sql<{ id: string }>('SELECT id FROM handover WHERE ended_at IS NULL'))[0]!.id
 }, 60_000)

@@ -171,7 +171,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   daysBeforeToday(8)
   const brigida = await openTheKitchen(town)
   daysBeforeToday(7)
-  const handover = await handOverToTheKitchen(beginning.callum, brigida)
+  const handover = await handOverToTheKitchen(await inPerson(town, beginning.callum), brigida)
   daysBeforeToday(3)
   await say(
     agnese,
@@ -198,7 +198,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   })
   await askForWinterFreight(managers)
   daysBeforeToday(20 / 24)
-  await takeItOver(brigida, handover)
+  await takeItOver(await inPerson(town, brigida), handover)
   daysBeforeToday(0)
   return [
     asDemoPerson(agnese, 'admin of Ondaverde Ferries'),

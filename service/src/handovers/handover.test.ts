@@ -359,7 +359,8 @@ test('a yes said twenty times at once is one yes, and completed twenty times at 
 })
 
 test('everything on a platform goes over at once; what is somebody’s alone is told so, and keeping nothing is never silent', async () => {
-  const lone = await openStranger('Lido Reels', 'lone@reels.example')
+  const opened = await openStranger('Lido Reels', 'lone@reels.example')
+  const lone = await scene.signIn(opened)
   const { proposal } = await scene.say(agnese, `let lone@reels.example watch on ad-account/winter-freight`)
   await answerOf(
     lone.client.POST('/v1/me/proposals/{proposal}/acceptance', { params: { path: { proposal: proposal! } }, body: {} }),

@@ -108,7 +108,7 @@ export const handover: ProposalKind = {
     requireStanding(acting, 'deal-with-partners', 'Answering a handover'),
   things: async () => ({ things: [], assertWhole: () => undefined }),
   accept: async (kit, change, parts, answer) => {
-    change.requireFreshProof('Taking over what another business owns needs you to confirm it’s you.')
+    change.requirePresence('Taking over what another business owns needs you to confirm it’s you.')
     const begun = await begin(kit, change, parts, answer)
     return `Agreed. ${sayOfAssets(begun.assets, 'goes', 'go')} over on ${sayInstant(begun.completesAt, parts.partner!.zone)}, by itself and in one step. Until then either of you can stop it.`
   },

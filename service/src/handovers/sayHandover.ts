@@ -108,7 +108,7 @@ export function sayHandover(kit: Kit) {
       kit,
       acting,
       async change => {
-        change.requireFreshProof('Handing over what your business owns needs you to confirm it’s you.')
+        change.requirePresence('Handing over what your business owns needs you to confirm it’s you.')
         const plan = await planToSend(change, acting, named, falls)
         const { assets, to, keeping, sentence } = plan
         const asked = await askSecondAdmin(change, acting, {

@@ -9,7 +9,7 @@ export function setCooling(kit: Kit) {
     return changeFor(kit, acting, async change => {
       const { coolingHours: before } = await getBusiness(change.manager, acting.id)
       // Shorter leaves less time to stop one.
-      if (hours < before) change.requireFreshProof('Less time to stop a handover needs you to confirm it’s you.')
+      if (hours < before) change.requirePresence('Less time to stop a handover needs you to confirm it’s you.')
       await changeBusiness(change.manager, acting.id, { coolingHours: hours })
       change.record({
         chain: acting.id,

@@ -60,7 +60,13 @@
     </form>
   {/if}
   <form class="most" onsubmit={set}>
-    <Field name="most-admins" term="More admins than that are told on the desk" type="number" required bind:value={most} />
+    <Field
+      name="most-admins"
+      term="More admins than that are told on the desk"
+      type="number"
+      required
+      bind:value={most}
+    />
     <button class="btn btn-sm" disabled={doing.busy || most === String(found.data.mostAdmins)}>Set it</button>
   </form>
   <Outcome {doing} label="Choose it" />
