@@ -66,8 +66,7 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
             ? `there are ${sayCount(admins, 'admin')}, more than ${most}`
             : `each of ${sayCount(admins, 'admin')} alone can do what is strongest`,
       date: null,
-      next:
-        finding === 'alone' ? 'understudy name …' : finding === 'two' ? 'admins approvals two --reason …' : 'people',
+      next: finding === 'alone' ? 'standing … admin' : finding === 'two' ? 'admins approvals two --reason …' : 'people',
     })),
     ...found.received.map(row => ({
       section: 'waits for you',

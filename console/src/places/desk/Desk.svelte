@@ -166,9 +166,9 @@
           >, and more than {sayCount(row.most, 'admin')} was set to be told.{:else}There are <b
             >{sayCount(row.admins, 'admin')}</b
           >, and each alone makes others, hands over assets and names an understudy. It could take two.{/if}{/snippet}
-      {#snippet next(row)}{#if row.finding === 'alone'}<a class="btn btn-sm" href="/{acting.number}/understudy"
-            >Name an understudy</a
-          ><a class="quiet" href="/{acting.number}/lists">Invite a second admin</a>{:else}<a
+      {#snippet next(row)}{#if row.finding === 'alone'}<a class="btn btn-sm" href="/{acting.number}/lists"
+            >Invite a second admin</a
+          ><a class="quiet" href="/{acting.number}/understudy">Name an understudy</a>{:else}<a
             class="btn btn-sm"
             href="/{acting.number}/lists">{row.finding === 'two' ? 'Let it take two' : 'See the people'}</a
           >{/if}{/snippet}

@@ -108,7 +108,10 @@
     </div>
   </div>
   {#if begun && !begun.ok}<Trouble error={new Error(begun.error.message)} />{/if}
-  {#if !done}
+  {#if acting.me && !acting.isAdmin}<p class="section entry">
+      Only an admin hands over what {acting.business?.name} owns.
+    </p>
+  {:else if !done}
     <section class="span section">
       <h2 class="margin">What</h2>
       <div class="grid">

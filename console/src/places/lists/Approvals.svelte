@@ -62,7 +62,7 @@
   <form class="most" onsubmit={set}>
     <Field
       name="most-admins"
-      term="More admins than that are told on the desk"
+      term="Tell it on the desk when there are more admins than"
       type="number"
       required
       bind:value={most}
@@ -79,7 +79,8 @@
     max-width: 34rem;
   }
   .most {
-    grid-template-columns: minmax(0, 1fr) auto;
+    grid-template-columns: minmax(0, 20rem) auto;
+    justify-content: start;
     align-items: end;
     margin-top: 0.75rem;
   }
