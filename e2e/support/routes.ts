@@ -180,6 +180,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`GET ${at}/handovers`]: { member: admin },
   [`GET ${at}/handovers/{handover}`]: { member: admin },
   [`POST ${at}/handovers/{handover}/stop`]: { member: admin },
+  [`POST ${at}/handovers/{handover}/signing`]: { member: admin },
   [`GET ${at}/contests`]: { member: admin },
   [`POST ${at}/contests`]: { member: admin, body: { claim: '01890000-0000-7000-8000-000000000000', reason: 'x' } },
   [`POST ${at}/contests/{contest}/no`]: { member: 'contest.none' },

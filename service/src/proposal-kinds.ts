@@ -8,6 +8,7 @@ import { chair } from './chair/kind.ts'
 import { lettingGo } from './contests/answerContest.ts'
 import { handover } from './handovers/kind.ts'
 import { invitation } from './invitations/kind.ts'
+import { signingAnew } from './handovers/signAnew.ts'
 import { handingOver } from './handovers/sayHandover.ts'
 import { link } from './links/kind.ts'
 import { linkingWithMark } from './links/sayLinking.ts'
@@ -46,7 +47,14 @@ export const askForAnswer: AskSecond = (change, acting, { said, proposal, answer
   })
 
 /** What takes a second admin where a business chose so, beside what is done to admins. */
-const actsOfTwo: readonly ActOfTwo[] = [namingUnderstudy, handingOver, linkingWithMark, answering, lettingGo]
+const actsOfTwo: readonly ActOfTwo[] = [
+  namingUnderstudy,
+  handingOver,
+  linkingWithMark,
+  answering,
+  lettingGo,
+  signingAnew,
+]
 
 /** The one register of kinds of proposal: everything that takes the other side's yes. */
 export const proposalKinds: Register = registerOf([

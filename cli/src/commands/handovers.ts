@@ -44,6 +44,19 @@ export function handoverCommands(program: Command, run: Run): void {
       }),
     )
   handovers
+    .command('agree <handover>')
+    .description('agree to one as it stands now, where somebody could do more than both signed; it takes both sides')
+    .action(
+      run(async (context, _options: object, id: string) => {
+        const params = { path: { ...(await context.path()), handover: id } }
+        await context.sure('Agree to it as it stands now?')
+        const told = await context.withProof(() =>
+          answerOf(context.client.POST('/v1/businesses/{business}/handovers/{handover}/signing', { params })),
+        )
+        context.desk.one(told, told.result)
+      }),
+    )
+  handovers
     .command('cool <hours>')
     .description('how many hours your handovers cool off, from 0 to 336; the longer of both sides counts')
     .action(
@@ -162,6 +175,11 @@ async function read(context: Context, id: string): Promise<void> {
         ? [`  completes     ${second(told.completesAt, zone)}, by itself; either side can stop it until then`]
         : []),
       `  state         ${sayState(told.state)}${ended}${told.reason && told.state === 'stopped' ? `: ${told.reason}` : ''}`,
+      ...(told.anew
+        ? [
+            `  is more now   than both signed; ${told.anew.you ? 'you agreed' : 'you have not agreed'}, ${told.anew.they ? 'they agreed' : 'they have not agreed'}: “handovers agree ${told.id}”`,
+          ]
+        : []),
       ...told.keepers.map(
         ({ asset, platform, isTold }) =>
           `  ${isTold ? `on ${platform}, ${told.to.name} keeps ${asset}` : `${platform} has not answered yet who keeps ${asset}`}`,

@@ -55,6 +55,7 @@ export const faults = {
   'handle.invalid': { status: 422, exit: 2, title: 'That cannot be a handle' },
   'handle.taken': { status: 409, exit: 3, title: 'That handle is taken' },
   'grant.may-not-pass-on': { status: 403, exit: 3, title: 'That may not be passed on' },
+  'handover.as-signed': { status: 409, exit: 3, title: 'There is nothing new to agree to' },
   'handover.contested': { status: 409, exit: 3, title: 'Who owns it is contested' },
   'handover.frozen': { status: 409, exit: 3, title: 'What is frozen is not handed over' },
   'handover.gathers': { status: 409, exit: 3, title: 'Accounts hang under it' },

@@ -191,6 +191,34 @@ test('what is given or raised after both signed shows at once, and is not carrie
   await cool()
 })
 
+test('what is new goes over where both agree to the very same; what changes in between takes both again', async () => {
+  const sign = (who: Actor, handover: string) =>
+    answerOf(
+      who.client.POST('/v1/businesses/{business}/handovers/{handover}/signing', {
+        params: { path: { ...at(who).path, handover } },
+      }),
+    )
+  const { proposal } = await handOver(agnese, `hand over ${day} to ${callum.business} because "It is yours."`)
+  await acceptHandover(callum, proposal)
+  expect(await problemOf(sign(callum, proposal))).toMatchObject({ code: 'handover.as-signed' })
+  const shore = await openStranger('Shore Line', 'shore@shore.example')
+  await offered(await scene.signIn(agnese), shore, `let ${shore.business} draft on ${day}`)
+  expect(await problemOf(sign(scene.callum, proposal))).toMatchObject({ code: 'sign-in.unattended' })
+  expect(await problemOf(sign(await scene.signIn(shore), proposal))).toMatchObject({ code: 'handover.none' })
+  expect((await sign(callum, proposal)).result).toContain('Ondaverde Ferries has to agree to the same')
+  expect((await readHandover(agnese, proposal)).anew).toEqual({ you: false, they: true })
+  await offered(await scene.signIn(agnese), shore, `let ${shore.business} run on ${day}`)
+  expect((await readHandover(agnese, proposal)).anew).toEqual({ you: false, they: false })
+  await sign(agnese, proposal)
+  expect((await readHandover(callum, proposal)).anew).toEqual({ you: false, they: true })
+  expect((await sign(callum, proposal)).result).toContain('Both of you agreed')
+  expect((await readHandover(callum, proposal)).anew).toBeNull()
+  await cool()
+  expect(await may(shore.email, 'post.publish')).toBe(true)
+  await agreed('')
+  await cool()
+})
+
 test('what is slipped in between reading and the yes is not signed, and falls', async () => {
   const { proposal } = await handOver(agnese, `hand over ${day} to ${callum.business} because "It is yours."`)
   const quick = await openStranger('Quick Quay', 'quick@quay.example')

@@ -71,6 +71,37 @@ export function stoppedLetter(to: KnownPerson, of: Business, handover: Handover,
   }
 }
 
+/** To the admins of the other side: one side agreed to what is new. */
+export function agreeAnewLetter(
+  to: KnownPerson,
+  of: Business,
+  handover: Handover,
+  by: { readonly name: string; readonly live: { readonly name: string } },
+): Letter {
+  return {
+    to,
+    subject: `${by.name} agrees to what is new about ${sayAssets(handover.assets)}: do you?`,
+    body: [
+      `Dear ${to.name},`,
+      `Since both of you signed, somebody was given more on what goes over to ${handover.to.name}. ${by.live.name} of ${by.name} agreed that it goes over as it stands now. It does so if you agree to the same; else what is more falls.`,
+    ],
+    button: { label: 'Read what is new', leads: { to: 'page', path: `/${of.number}/handovers/${handover.id}` } },
+  }
+}
+
+/** To the admins of both: what both signed is what it is now. */
+export function agreedAnewLetter(to: KnownPerson, of: Business, handover: Handover): Letter {
+  return {
+    to,
+    subject: `Signed anew: ${sayOfAssets(handover.assets, 'goes', 'go')} over as it stands now`,
+    body: [
+      `Dear ${to.name},`,
+      `Both sides agreed to what is new. It still completes by itself on ${sayInstant(handover.completesAt, of.zone)}, and either of you can stop it until then.`,
+    ],
+    button: seeIt(of, handover.id),
+  }
+}
+
 /** To the admins of both: it is done. */
 export function completedLetter(to: KnownPerson, of: Business, handover: Handover): Letter {
   const { from, assets, keeping } = handover

@@ -7,11 +7,12 @@ import { gatherProposal } from '../proposals/gather.ts'
 import { registerOf } from '../proposals/kind.ts'
 import { findProposal, isOpen, timesOf } from '../proposals/queries.ts'
 import { takeStep } from '../proposals/step.ts'
-import { differenceOf, drawUp, type Line } from './account.ts'
+import { differenceOf, drawUp, signedOf, type Line } from './account.ts'
 import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
 import { sayOfAssets } from './planHandover.ts'
-import { findHandover, handoversOf, wasContested, type Handover, type HandoverOwn } from './records.ts'
+import { isSameAccount, moreThanSigned } from './signAnew.ts'
+import { findHandover, findSigning, handoversOf, wasContested, type Handover, type HandoverOwn } from './records.ts'
 
 /** A line as it is read on the page of a handover. */
 export interface LineTold extends Omit<Line, 'grant'> {
@@ -41,6 +42,8 @@ export interface HandoverTold {
   readonly isContested: boolean
   /** Once it has completed: where each asset lives, and whether that platform knows its new owner. */
   readonly keepers: readonly { readonly asset: string; readonly platform: string; readonly isTold: boolean }[]
+  /** Where somebody could do more than both signed, while it cools off: who has agreed to it as it stands now. */
+  readonly anew: { readonly you: boolean; readonly they: boolean } | null
   readonly lines: readonly LineTold[]
   /** What both signed and is not there any more. */
   readonly gone: readonly { readonly who: string; readonly on: string; readonly words: string }[]
@@ -79,6 +82,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     endedAt: agreed?.endedAt?.toString() ?? null,
     endedBy: agreed?.endedBy?.name ?? null,
     reason: proposal.reason,
+    anew: agreed?.state === 'cooling' ? await anewOf(manager, acting, agreed, lines) : null,
     isContested: agreed ? await wasContested(manager, id) : false,
     keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
     lines: isLive
@@ -107,6 +111,22 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
             .map(({ who, on, words }) => ({ who, on, words }))
         : [],
   }
+}
+
+async function anewOf(
+  manager: EntityManager,
+  acting: Acting,
+  handover: Handover,
+  lines: readonly Line[],
+): Promise<HandoverTold['anew']> {
+  if (moreThanSigned(lines, handover).length === 0) return null
+  const now = signedOf(lines)
+  const has = async (business: string) => {
+    const signed = await findSigning(manager, handover.id, business)
+    return signed !== null && isSameAccount(signed, now)
+  }
+  const other = acting.id === handover.from.id ? handover.to.id : handover.from.id
+  return { you: await has(acting.id), they: await has(other) }
 }
 
 /** Where each asset lives, and whether its platform knows its new owner. */

@@ -278,3 +278,41 @@ export async function noteKeeperTold(change: Change, id: string, asset: string):
 export async function wasContested(manager: EntityManager, id: string): Promise<boolean> {
   return ((await manager.query('SELECT FROM contest WHERE handover_id = $1', [id])) as object[]).length > 0
 }
+
+/** A handover that a business is part of; null where it is none of its own. */
+export async function findPartOf(manager: EntityManager, business: string, id: string): Promise<Handover | null> {
+  const handover = await findHandover(manager, id)
+  return handover && [handover.from.id, handover.to.id].includes(business) ? handover : null
+}
+
+/** What one side has agreed to anew, while the other has not agreed to the same. */
+export async function findSigning(
+  manager: EntityManager,
+  id: string,
+  business: string,
+): Promise<readonly SignedLine[] | null> {
+  const [row] = (await manager.query(
+    'SELECT signed FROM handover_signing WHERE handover_id = $1 AND business_id = $2',
+    [id, business],
+  )) as { signed: SignedLine[] }[]
+  return row?.signed ?? null
+}
+
+export async function keepSigning(
+  change: Change,
+  id: string,
+  business: string,
+  lines: readonly SignedLine[],
+): Promise<void> {
+  await change.manager.query(
+    `INSERT INTO handover_signing (handover_id, business_id, signed) VALUES ($1, $2, $3)
+     ON CONFLICT (handover_id, business_id) DO UPDATE SET signed = excluded.signed`,
+    [id, business, JSON.stringify(lines)],
+  )
+}
+
+/** Both have signed that from now on. */
+export async function keepSigned(change: Change, id: string, lines: readonly SignedLine[]): Promise<void> {
+  await change.manager.query('UPDATE handover SET signed = $2 WHERE id = $1', [id, JSON.stringify(lines)])
+  await change.manager.query('DELETE FROM handover_signing WHERE handover_id = $1', [id])
+}

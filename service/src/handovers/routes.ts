@@ -19,6 +19,7 @@ import {
   handoverStopping,
   handoverWanted,
 } from './schemas.ts'
+import { signAnew } from './signAnew.ts'
 import { setCooling } from './setCooling.ts'
 
 const tags = ['handovers']
@@ -115,6 +116,19 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request =>
       stopHandover(kit)(await actingFor(kit.database, request), request.params.handover, request.body.reason || null),
+  )
+
+  app.post(
+    '/v1/businesses/:business/handovers/:handover/signing',
+    {
+      schema: {
+        tags,
+        summary: 'Agree to it as it stands now, where somebody could do more than both signed; it takes both sides',
+        params: handoverParams,
+        response: { 200: handoverStopped },
+      },
+    },
+    async request => signAnew(kit)(await actingFor(kit.database, request), request.params.handover),
   )
 
   app.put(

@@ -67,6 +67,11 @@ export const handoverOut = object({
   endedAt: instantOut.nullable().defined(),
   endedBy: string().nullable().defined(),
   reason: string().nullable().defined(),
+  anew: object({ you: boolean().required(), they: boolean().required() })
+    .nullable()
+    .defined()
+    .default(null)
+    .meta({ description: 'Where somebody could do more than both signed: who agreed to it as it stands now.' }),
   isContested: boolean().required().meta({ description: 'Whether it came about by contesting.' }),
   keepers: array(object({ asset: string().required(), platform: string().required(), isTold: boolean().required() }))
     .required()

@@ -29,6 +29,7 @@ const statements = [
   `CREATE INDEX stepping_in_due ON stepping_in (began_at) WHERE ended_at IS NULL`,
   `ALTER TABLE handover ADD keepers_told uuid[] NOT NULL DEFAULT '{}'`,
   `CREATE INDEX handover_untold ON handover (ended_at) WHERE ended_at IS NOT NULL AND cardinality(keepers_told) < cardinality(asset_ids)`,
+  `CREATE TABLE handover_signing (handover_id uuid NOT NULL REFERENCES handover, business_id uuid NOT NULL REFERENCES business, signed jsonb NOT NULL, PRIMARY KEY (handover_id, business_id))`,
   `ALTER TABLE claim ADD proven_at timestamptz, ADD proven_name text`,
   `CREATE TABLE contest (id uuid PRIMARY KEY, asset_id uuid NOT NULL REFERENCES asset, owner_id uuid NOT NULL REFERENCES business, claimant_id uuid NOT NULL REFERENCES business,
     begun_by uuid NOT NULL REFERENCES person, called text NOT NULL, means_id uuid REFERENCES means, reason text NOT NULL, began_at timestamptz NOT NULL, ends_at timestamptz NOT NULL,

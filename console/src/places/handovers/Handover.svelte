@@ -46,6 +46,17 @@
   const what = $derived(handover ? sayList(handover.assets.map(asset => asset.name)) : '')
   const said = $derived(handover ? sayState(handover.state) : '')
 
+  const signAnew = () =>
+    doing.run(
+      async () =>
+        (
+          await answerOf(
+            service.POST('/v1/businesses/{business}/handovers/{handover}/signing', {
+              params: { path: { business: acting.number, handover: handover!.id } },
+            }),
+          )
+        ).result,
+    )
   const stop = () =>
     doing.run(async () => {
       const told = await answerOf(
@@ -80,7 +91,7 @@
       <p class="margin">{sayDate(Temporal.Now.instant(), acting.zone)}</p>
       <Course {handover} zone={acting.zone} />
     </div>
-    <Outcome {doing} label="Stop it" ending />
+    <Outcome {doing} label="Do it" />
     <div class="span">
       <p class="margin">
         {handover.state === 'completed'
@@ -101,6 +112,24 @@
         {/if}
       </div>
     </div>
+    {#if handover.anew}
+      <div class="span section">
+        <p class="margin">More than signed</p>
+        <div>
+          <p class="entry">
+            Somebody could do more now than both of you signed. Where both agree to it as it stands now, it goes over
+            so; else what is more falls.
+          </p>
+          <p>
+            {handover.anew.they
+              ? 'The other side agreed to it as it stands now.'
+              : 'The other side has not agreed to it.'}
+          </p>
+          {#if handover.anew.you}<p class="note">You agreed to it. It takes the other side too.</p>
+          {:else}<button class="btn" disabled={doing.busy} onclick={signAnew}>Agree to it as it stands now</button>{/if}
+        </div>
+      </div>
+    {/if}
     {#if handover.keepers.length > 0}
       <div class="span section">
         <p class="margin">On the platforms</p>
