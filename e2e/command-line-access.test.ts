@@ -185,7 +185,7 @@ test('a lost letter’s link is passed on, and is answered from another address 
   const letter = `${scene.url}/invitation#${await scene.link('oona@prewitt.example')}`
   expect(await stranger.run('accept', letter, ...signIn)).toMatchObject({
     status: 0,
-    out: expect.stringContaining('you work for Ondaverde Ferries'),
+    out: expect.stringContaining('You work for Ondaverde Ferries'),
   })
   expect((await run('can', 'oona@prewitt.example', 'caption.edit', 'channel/decks-and-harbours')).status).toBe(0)
 })

@@ -270,7 +270,7 @@ test('that it takes two admins is chosen with a reason, and said where people ar
   await page.getByRole('button', { name: 'Let it take two' }).click()
   await page.getByLabel('Why, for all admins').fill('The house has grown.')
   await page.locator('form').getByRole('button', { name: 'Let it take two' }).click()
-  await page.getByText('To make or lower an admin takes two of them').waitFor()
+  await page.getByText('It takes two admins to make or lower one').waitFor()
   await scene.letters(scene.agnese.email)
   expect((await scene.newestLetter(scene.agnese.email)).subject).toContain('it takes two admins')
 })
