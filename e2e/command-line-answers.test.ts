@@ -38,7 +38,7 @@ test('who has a sign-in accepts from their desk by its id, and is told when a li
     status: 3,
     err: expect.stringContaining('is for wren@ondaverde.example'),
   })
-  expect((await run('accept', next![1]!)).out).toContain('you work for Ondaverde Ferries')
+  expect((await run('accept', next![1]!)).out).toContain('You work for Ondaverde Ferries')
 })
 
 test('who works for several businesses says for whom, once or from now on', async () => {
