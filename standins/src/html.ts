@@ -34,6 +34,9 @@ export function page(title: string, accent: string, head: Html, body: Html): str
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <title>${title}</title>
         <style>
+          pre {
+            white-space: pre-wrap;
+          }
           body {
             margin: 0;
             font:

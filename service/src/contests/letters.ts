@@ -1,4 +1,4 @@
-import { sayInstant } from '@famiglia/core'
+import { sayDate, sayInstant } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { KnownPerson } from '../people/queries.ts'
 import type { Contest } from './records.ts'
@@ -11,10 +11,10 @@ export function contestedLetter(to: KnownPerson, contest: Omit<Contest, 'id'>, i
   const when = sayInstant(ends, owner.zone)
   return {
     to,
-    subject: `${isFirst ? '' : 'Still so: '}${claimant.name} says that ${asset.name} is theirs; say no by ${when}`,
+    subject: `${isFirst ? '' : 'Still so: '}${claimant.name} says that ${asset.name} is theirs; say no by ${sayDate(ends, owner.zone)}`,
     body: [
       `Dear ${to.name},`,
-      `${by.name} (${by.address}) of ${claimant.name} (${claimant.number}) in ${claimant.town} proved on its platform that they control ${asset.name}, and says that it is not ${owner.name}’s.`,
+      `${by.name} (${by.address}) of ${claimant.name} (${claimant.number}) in ${claimant.town} proved on its platform that they control ${asset.name}, and says that it belongs to ${claimant.name}.`,
       `If nobody of you says no until ${when}, it is handed over to ${claimant.name}: with the usual account of what stays and what falls, and the usual time in which either side can stop it.`,
       'One no is enough, and takes one click.',
     ],

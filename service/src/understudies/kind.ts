@@ -91,7 +91,11 @@ export const understudy: ProposalKind = {
       }),
     ],
     cameToNothing: async (_change, parts, why) => [
-      cameToNothingLetter(ownOf(parts).person, { was: 'the request', said: `to ${said(parts)}`, why }),
+      cameToNothingLetter(ownOf(parts).person, {
+        was: 'the request',
+        said: `the request to be the understudy of ${parts.business.name}`,
+        why,
+      }),
     ],
   },
 }

@@ -1,4 +1,4 @@
-import { sayCount, sayEnd, sayInstant } from '@famiglia/core'
+import { sayCount, sayDate, sayEnd, sayInstant } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { Business } from '../businesses/queries.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -60,7 +60,7 @@ export function steppingInLetter(
   const when = sayInstant(becomes, business.zone)
   return {
     to,
-    subject: `${isFirst ? '' : 'Still so: '}${person.name} becomes an admin of ${business.name} on ${when}, unless one of you says no`,
+    subject: `${isFirst ? '' : 'Still so: '}${person.name} becomes an admin of ${business.name} on ${sayDate(becomes, business.zone)}, unless one of you says no`,
     body: [
       `Dear ${to.name},`,
       `${person.name} (${person.address}), the understudy of ${business.name}, stepped in on ${sayInstant(began, business.zone)}. If no admin and nobody in finance says no until ${when}, ${person.name} is an admin beside the others from then on. Nobody loses anything.`,
