@@ -5,7 +5,7 @@ import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { assertCanAnswer } from '../billing/answering.ts'
 import { getBusiness } from '../businesses/queries.ts'
-import { openAgreed } from '../handovers/coolOff.ts'
+import { openContested } from '../handovers/coolOff.ts'
 import { assertCanGo, withInside } from '../handovers/planHandover.ts'
 import { getMeansById } from '../means/queries.ts'
 import { closeContest, type Contest } from './records.ts'
@@ -29,7 +29,7 @@ export async function handContestedOver(
   await assertCanGo(manager, terms, null)
   if (contest.means) await assertCanAnswer(kit, manager, to, contest.by, contested!)
   const means = contest.means ? await getMeansById(manager, contest.means) : null
-  const begun = await openAgreed(change, terms, { by: contest.by, note: contest.reason, means })
+  const begun = await openContested(change, terms, { by: contest.by, note: contest.reason, means })
   await closeContest(change, contest.id, { outcome: 'handed over', by: by?.id ?? null, why: null, handover: begun.id })
   for (const asset of assets)
     change.record({

@@ -34,8 +34,8 @@ export async function coolOff(
   return begun
 }
 
-/** A handover that was agreed to by other means than a proposal of its own, as by contesting: it cools off at once. */
-export async function openAgreed(
+/** A handover that came about by contesting, in the place of a proposal that its owner sent: it cools off at once. */
+export async function openContested(
   change: Change,
   terms: Terms,
   { by, note, means }: { readonly by: KnownPerson; readonly note: string; readonly means: Means | null },
@@ -50,7 +50,7 @@ export async function openAgreed(
     sentBy: by.id,
     days: 1,
   })
-  await keepHandoverProposal(change, id, { ...terms, sent: signed })
+  await keepHandoverProposal(change, id, { ...terms, sent: signed, isContested: true })
   await changeProposal(change, id, { state: 'cooling', answeredAt: change.now, answeredBy: by.id })
   return coolOff(change, terms, { id, means, signed, lines, acceptedBy: by })
 }

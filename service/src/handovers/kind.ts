@@ -69,7 +69,9 @@ export const handover: ProposalKind = {
   },
   outset: (parts, side) => {
     const { sender, business, partner } = parts
-    const { assets, keeping } = ownOf(parts)
+    const { assets, keeping, isContested } = ownOf(parts)
+    if (isContested)
+      return `${sender.name} of ${partner!.name} contested that ${business.name} owns ${sayAssets(assets)}, and nobody said no`
     const keeps = keeping ? `, keeping ${keeping}` : ''
     return side === 'received'
       ? `${sender.name} of ${business.name} wants to hand over ${sayAssets(assets)} to you${keeps}`

@@ -48,7 +48,7 @@ export function coolingLetter(to: KnownPerson, of: Business | null, handover: Ha
       : `${sayOfAssets(assets, 'goes', 'go')} over to ${handover.to.name} on ${sayInstant(completesAt, zone)}`,
     body: [
       `Dear ${to.name},`,
-      `${from.name} hands over ${what} to ${handover.to.name}; ${acceptedBy.name} agreed to it. It completes by itself, in one step, on ${sayInstant(completesAt, zone)}.`,
+      `${handover.isContested ? `${acceptedBy.name} of ${handover.to.name} contested that ${from.name} owns ${what}, and nobody of ${from.name} said no` : `${from.name} hands over ${what} to ${handover.to.name}; ${acceptedBy.name} agreed to it`}. It completes by itself, in one step, on ${sayInstant(completesAt, zone)}.`,
       of
         ? 'Until then either of the two businesses can stop it.'
         : 'You reach something of it now. What becomes of that is agreed between the two businesses; ask whoever gave it to you.',
@@ -111,7 +111,7 @@ export function completedLetter(to: KnownPerson, of: Business, handover: Handove
     subject: `${sayOfAssets(assets, 'belongs', 'belong')} to ${handover.to.name} now`,
     body: [
       `Dear ${to.name},`,
-      `${from.name} handed over ${what} to ${handover.to.name}: it is done, in one step.`,
+      `${what} went over from ${from.name} to ${handover.to.name}: it is done, in one step.`,
       keeping ? `${from.name} keeps ${keeping} on it.` : `${from.name} keeps nothing on it.`,
       'Handing it back takes a handover of its own.',
     ],

@@ -12,7 +12,7 @@ import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
 import { sayOfAssets } from './planHandover.ts'
 import { isSameAccount, moreThanSigned } from './signAnew.ts'
-import { findHandover, findSigning, handoversOf, wasContested, type Handover, type HandoverOwn } from './records.ts'
+import { findHandover, findSigning, handoversOf, type Handover, type HandoverOwn } from './records.ts'
 
 /** A line as it is read on the page of a handover. */
 export interface LineTold extends Omit<Line, 'grant'> {
@@ -83,7 +83,7 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     endedBy: agreed?.endedBy?.name ?? null,
     reason: proposal.reason,
     anew: agreed?.state === 'cooling' ? await anewOf(manager, acting, agreed, lines) : null,
-    isContested: agreed ? await wasContested(manager, id) : false,
+    isContested: agreed?.isContested ?? false,
     keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
     lines: isLive
       ? lines.map(({ grant, ...line }) => ({

@@ -16,6 +16,8 @@ export interface HandoverOwn {
   readonly falls: readonly string[]
   /** The account as it was sent: nobody agrees to more than that. */
   readonly sent: readonly SignedLine[]
+  /** Whether it came about by contesting: its sender is who contested. */
+  readonly isContested: boolean
 }
 
 export async function readHandoverProposals(
@@ -23,7 +25,7 @@ export async function readHandoverProposals(
   ids: readonly string[],
 ): Promise<Map<string, HandoverOwn>> {
   const rows = (await manager.query(
-    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", falls, sent FROM handover_proposal WHERE proposal_id = ANY ($1)`,
+    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", falls, sent, contested AS "isContested" FROM handover_proposal WHERE proposal_id = ANY ($1)`,
     [ids],
   )) as {
     id: string
@@ -32,6 +34,7 @@ export async function readHandoverProposals(
     withBilling: boolean
     falls: string[]
     sent: SignedLine[]
+    isContested: boolean
   }[]
   const found = await assetsById(
     manager,
@@ -45,9 +48,17 @@ export async function readHandoverProposals(
 
 export async function keepHandoverProposal(change: Change, proposal: string, own: HandoverOwn): Promise<void> {
   await change.manager.query(
-    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, falls, sent) VALUES ($1, $2, $3, $4, $5, $6)
+    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, falls, sent, contested) VALUES ($1, $2, $3, $4, $5, $6, $7)
      ON CONFLICT (proposal_id) DO UPDATE SET keeping = excluded.keeping, with_billing = excluded.with_billing, falls = excluded.falls, sent = excluded.sent`,
-    [proposal, own.assets.map(asset => asset.id), own.keeping, own.withBilling, own.falls, JSON.stringify(own.sent)],
+    [
+      proposal,
+      own.assets.map(asset => asset.id),
+      own.keeping,
+      own.withBilling,
+      own.falls,
+      JSON.stringify(own.sent),
+      own.isContested,
+    ],
   )
 }
 
@@ -100,6 +111,8 @@ export interface Handover {
   readonly reason: string | null
   /** The assets whose platform knows its new keeper, by their ids. */
   readonly keepersTold: readonly string[]
+  /** Whether it came about by contesting, and not by what its owner sent. */
+  readonly isContested: boolean
 }
 
 interface Row {
@@ -120,10 +133,12 @@ interface Row {
   endedBy: string | null
   reason: string | null
   keepersTold: string[]
+  isContested: boolean
 }
 
 const columns = `handover.id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
-  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason, keepers_told AS "keepersTold"`
+  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason, keepers_told AS "keepersTold",
+  (SELECT contested FROM handover_proposal own WHERE own.proposal_id = handover.id) AS "isContested"`
 
 export async function findHandover(manager: EntityManager, id: string): Promise<Handover | null> {
   const [row] = (await manager.query(
@@ -166,7 +181,7 @@ export async function beginCooling(
     signed,
     acceptedBy,
     completesAt,
-  }: Omit<Handover, 'acceptedAt' | 'state' | 'endedAt' | 'endedBy' | 'reason' | 'keepersTold'>,
+  }: Omit<Handover, 'acceptedAt' | 'state' | 'endedAt' | 'endedBy' | 'reason' | 'keepersTold' | 'isContested'>,
 ): Promise<void> {
   const ids = assets.map(asset => asset.id)
   await change.manager.query(
@@ -272,11 +287,6 @@ export async function noteKeeperTold(change: Change, id: string, asset: string):
     'UPDATE handover SET keepers_told = array_append(keepers_told, $2::uuid) WHERE id = $1 AND NOT keepers_told @> ARRAY[$2::uuid]',
     [id, asset],
   )
-}
-
-/** Whether a handover came about by contesting. */
-export async function wasContested(manager: EntityManager, id: string): Promise<boolean> {
-  return ((await manager.query('SELECT FROM contest WHERE handover_id = $1', [id])) as object[]).length > 0
 }
 
 /** A handover that a business is part of; null where it is none of its own. */

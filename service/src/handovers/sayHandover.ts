@@ -176,7 +176,7 @@ async function send(
     days: acting.proposalDays,
   })
   const sent = signedOf(await drawUp(change.manager, plan, change.now))
-  await keepHandoverProposal(change, proposal.id, { assets, keeping, withBilling, falls, sent })
+  await keepHandoverProposal(change, proposal.id, { assets, keeping, withBilling, falls, sent, isContested: false })
   const parts = await gatherProposal(change.manager, register, proposal)
   for (const asset of assets)
     change.record({
