@@ -97,6 +97,22 @@ test('declined, unanswered for three days, or asked for by who is admin no more:
   expect((await openKinds()).filter(kind => kind === 'handover')).toEqual([])
 })
 
+test('who stops the other admins first gets no further alone: for three days they still count', async () => {
+  const sentence = `${handedOver} ${callum.business} because "Alone."`
+  const params = { path: { ...at(agnese).path, person: bea.email } }
+  const freeze = '/v1/businesses/{business}/people/{person}/freeze'
+  await answerOf(agnese.client.PUT(freeze, { params, body: {} }))
+  const body = { twoApprovals: false, reason: 'Nobody else is here.' }
+  const off = await answerOf(agnese.client.PUT('/v1/businesses/{business}/approvals', { params: at(agnese), body }))
+  expect(off.proposal).not.toBeNull()
+  const { result, proposal } = await handOver(agnese, sentence)
+  expect(result).toContain('It waits for another admin')
+  expect((await newest('handover')).state).not.toBe('open')
+  await answerOf((await scene.signIn(agnese)).client.DELETE(freeze, { params }))
+  await decline((bea = await scene.signIn(bea)), proposal)
+  await decline(bea, off.proposal!)
+})
+
 test('taking something over waits for a second admin too, and begins with theirs', async () => {
   const { proposal } = await handOver(
     await scene.signIn(callum),

@@ -1,15 +1,19 @@
+import { undoHolds } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { adminsOf, changeBusiness, getBusiness } from '../businesses/queries.ts'
+import { changeBusiness, getBusiness, hasOtherAdmin } from '../businesses/queries.ts'
 import { askAdmins } from './askAdmins.ts'
 import { requireForAdmins, tellAllAdmins } from './tellAdmins.ts'
 
-/** Whether what is strongest waits for a second admin: chosen so, and somebody there who can agree. */
+/**
+ * Whether what is strongest waits for a second admin: chosen so, and another one there. Who was stopped within the last three
+ * days still counts, so that nobody gets past it by stopping the others first.
+ */
 export async function takesTwo(change: Change, acting: Pick<Acting, 'id'>, asker: string): Promise<boolean> {
   const { twoApprovals } = await getBusiness(change.manager, acting.id)
-  return twoApprovals && (await adminsOf(change.manager, acting.id)).some(admin => admin.id !== asker)
+  return twoApprovals && hasOtherAdmin(change.manager, acting.id, asker, change.now.subtract(undoHolds))
 }
 
 /** What cannot wait for a second admin is refused where it takes two: `admin.two-approvals`. One can always go oneself. */

@@ -40,6 +40,21 @@ export async function adminsOf(manager: EntityManager, business: string): Promis
   return standingIn(manager, business, ['admin'])
 }
 
+/** Whether a business has another admin than somebody: one who can act, or was stopped after an instant and may be back. */
+export async function hasOtherAdmin(
+  manager: EntityManager,
+  business: string,
+  than: string,
+  stoppedAfter: Instant,
+): Promise<boolean> {
+  const rows = (await manager.query(
+    `SELECT person_id FROM membership JOIN person ON person.id = person_id WHERE business_id = $1 AND standing = 'admin' AND person_id <> $2
+       AND (membership.paused_at IS NULL OR membership.paused_at > $3) AND (frozen_at IS NULL OR frozen_at > $3) AND (person.paused_at IS NULL OR person.paused_at > $3) LIMIT 1`,
+    [business, than, stoppedAfter.toString()],
+  )) as object[]
+  return rows.length > 0
+}
+
 /** Who sees to a business's payments and can act now, by name: its finance people and admins. */
 export async function payingPeopleOf(manager: EntityManager, business: string): Promise<Colleague[]> {
   return standingIn(manager, business, ['admin', 'finance'])
