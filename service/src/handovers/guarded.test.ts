@@ -117,3 +117,21 @@ test('once it has gone over, the old owner does with it what it kept and nothing
   for (const who of [scene.tomasz, agnese]) expect(await may(who, 'ads.see')).toBe(false)
   expect(await may(marisol, 'ads.see')).toBe(false)
 })
+
+test('who holds a business in trust takes nothing of it over before its owner is there', async () => {
+  const body = { name: 'Tide House', town: 'Porto Verano', zone: 'Europe/Lisbon' }
+  const { number: held } = await answerOf(
+    callum.client.POST('/v1/businesses/{business}/in-trust', { params: at(callum), body }),
+  )
+  const trustee = { ...callum, business: held }
+  await answerOf(
+    trustee.client.POST('/v1/businesses/{business}/assets', {
+      params: at(trustee),
+      body: { platform: 'tern', kind: 'page', name: 'Tide House', handle: 'tide-house' },
+    }),
+  )
+  for (const to of [callum.business, agnese.business])
+    expect(
+      await problemOf(handOver(trustee, `hand over page/tide-house to ${to} because "It is ours anyway."`)),
+    ).toMatchObject({ code: 'handover.in-trust' })
+})

@@ -120,6 +120,11 @@ export async function assertCanGo(manager: EntityManager, terms: Terms, during: 
 export async function whyNot(manager: EntityManager, terms: Terms, during: string | null): Promise<Problem | null> {
   const { from, to, assets } = terms
   if (from.id === to.id) return new Problem('business.own-number', `${to.name} owns that already.`)
+  if (from.trusteeId)
+    return new Problem(
+      'handover.in-trust',
+      `${from.name} is held in trust: what it owns is handed over by who takes its chair, and by nobody before.`,
+    )
   if (to.pausedAt) return new Problem('handover.receiver', `${to.name} is paused: it cannot take anything over now.`)
   if (to.trusteeId)
     return new Problem(
