@@ -180,6 +180,13 @@ test('whatever graph hangs on what goes over: others keep just what they had, th
       [made, callum.business],
     )
     expect(owned[0]!.count).toBe(graphs)
+    // Nothing is left that only counts for nothing: given by who does not own it, or hanging on what has ended.
+    const left = await scene.sql<{ count: number }>(
+      `SELECT count(*)::integer AS count FROM access_grant g JOIN asset ON asset.id = g.asset_id LEFT JOIN access_grant above ON above.id = g.upstream_id
+        WHERE g.asset_id = ANY ($1) AND g.ended_at IS NULL AND (above.ended_at IS NOT NULL OR (g.upstream_id IS NULL AND g.business_id <> asset.business_id))`,
+      [made],
+    )
+    expect(left[0]!.count).toBe(0)
   }
 }, 3_600_000)
 
