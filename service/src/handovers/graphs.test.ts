@@ -183,8 +183,8 @@ test('whatever graph hangs on what goes over: others keep just what they had, th
     // Nothing is left that only counts for nothing: given by who does not own it, or hanging on what has ended.
     const left = await scene.sql<{ count: number }>(
       `SELECT count(*)::integer AS count FROM access_grant g JOIN asset ON asset.id = g.asset_id LEFT JOIN access_grant above ON above.id = g.upstream_id
-        WHERE g.asset_id = ANY ($1) AND g.ended_at IS NULL AND (above.ended_at IS NOT NULL OR (g.upstream_id IS NULL AND g.business_id <> asset.business_id))`,
-      [made],
+        WHERE g.asset_id = ANY ($1) AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2) AND (above.ended_at IS NOT NULL OR (g.upstream_id IS NULL AND g.business_id <> asset.business_id))`,
+      [made, scene.clock.now().toString()],
     )
     expect(left[0]!.count).toBe(0)
   }
