@@ -97,7 +97,7 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
       { kind: 'business-ask', said: expect.stringContaining('Sanne Okoro of Porto Lindo Tourist Board asks for') },
       { kind: 'link', said: expect.stringContaining('asks to link Winter Freight under Gullwright Travel') },
     ],
-    waiting: [{ to: 'oona@pebblecast.example' }],
+    waiting: [{ to: 'oona@pebblecast.example' }, { kind: 'understudy', to: 'tomasz@ondaverde.example' }],
     lapsed: [{ to: 'leander@ondaverde.example' }],
     alone: [{ name: 'Winter Timetable' }],
     holes: [
