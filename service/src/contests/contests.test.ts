@@ -88,6 +88,13 @@ test('without a right code just now nobody contests anything; nor by a token tha
   expect(await problemOf(contest({ ...tomasz, business: agnese.business }, claim))).toMatchObject({
     code: 'standing.not-enough',
   })
+  const give = (to: string) =>
+    scene.sql(`UPDATE asset SET business_id = (SELECT id FROM business WHERE number = $1) WHERE handle = 'shop-tag'`, [
+      to,
+    ])
+  await give(callum.business)
+  expect(await problemOf(contest(callum, claim))).toMatchObject({ code: 'contest.free' })
+  await give(agnese.business)
   scene.clock.forward({ minutes: 31 })
   expect(await problemOf(contest(await scene.signIn(callum), claim))).toMatchObject({ code: 'contest.unproven' })
 })

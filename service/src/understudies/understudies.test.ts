@@ -188,4 +188,5 @@ test('stopped, without a second step, gone, or made an admin: whoever steps in d
   expect((await read(agnese)).steppingIn).toBeNull()
   await scene.say(agnese, `end ${tomasz.email}`)
   expect((await read(agnese)).understudy).toBeNull()
+  expect(await problemOf(end(agnese))).toMatchObject({ code: 'understudy.none' })
 })
