@@ -7,6 +7,7 @@ import {
   betweenTwoBusinesses,
   bothSignIn,
   callum,
+  decline,
   marisol,
   numberOf,
   scene,
@@ -38,6 +39,19 @@ const cool = async () => {
 const stateOf = async (proposal: string) =>
   (await scene.sql<{ state: string }>('SELECT state FROM proposal WHERE id = $1', [proposal]))[0]!.state
 const send = (words = '') => handOver(agnese, `hand over ${winter} to ${callum.business} ${words} because "So it is."`)
+
+test('a token that works with nobody there neither hands over, nor takes over, nor shortens the time to stop it', async () => {
+  const sentence = `hand over ${winter} to ${callum.business} because "Quietly."`
+  const cooling = (who: Actor, hours: number) =>
+    answerOf(who.client.PUT('/v1/businesses/{business}/cooling', { params: at(who), body: { hours } }))
+  const unattended = { code: 'sign-in.unattended' }
+  expect(await problemOf(handOver(scene.agnese, sentence))).toMatchObject(unattended)
+  expect(await problemOf(cooling(scene.agnese, 0))).toMatchObject(unattended)
+  const { proposal } = await handOver(await scene.signIn(agnese), sentence)
+  expect(await problemOf(acceptHandover(scene.callum, proposal))).toMatchObject(unattended)
+  expect(await stateOf(proposal)).toBe('open')
+  await decline(callum, proposal)
+})
 
 test('lowered since, who sent it hands over nothing, and both sides are told', async () => {
   const { proposal } = await handOver(
