@@ -1,6 +1,6 @@
 import { isBefore, Temporal, type Instant } from '../time/index.ts'
 
-/** Days of silence after which an understudy who stepped in ends an admin; whoever names one chooses 3 to 30. */
+/** Days of silence after which an understudy who stepped in becomes an admin; whoever names one chooses 3 to 30. */
 export const understudyDays = { usual: 7, least: 3, most: 30 } as const
 
 /** Days of silence after which who contests an asset takes it over; and after a no, until they may contest it again. */

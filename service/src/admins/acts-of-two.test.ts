@@ -67,7 +67,10 @@ test('a handover is sent once a second admin agreed: nobody agrees for themselve
   await scene.sql(`UPDATE session SET proven_by = 'password' WHERE id = $1`, [session.id])
   expect(await problemOf(accept(bea, proposal))).toMatchObject({ code: 'proof.second-step' })
   bea = await scene.signIn(bea)
-  expect((await accept(bea, proposal)).result).toMatch(/^Sent to Gullwright & Moss/)
+  const agreed = await Promise.allSettled(Array.from({ length: 20 }, () => accept(bea, proposal)))
+  const sent = agreed.flatMap(one => (one.status === 'fulfilled' ? [one.value.result] : []))
+  expect(sent.filter(result => /^Sent to Gullwright & Moss/.test(result))).toHaveLength(1)
+  expect((await openKinds()).filter(kind => kind === 'handover')).toHaveLength(1)
   expect(await newest('handover')).toMatchObject({ state: 'open', by: bea.email })
   await answerOf(
     bea.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {

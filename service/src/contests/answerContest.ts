@@ -6,7 +6,7 @@ import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { whoCanSayNo } from './concerned.ts'
 import { fellLetter, refusedLetter } from './letters.ts'
-import { closeContest, findContest, type Contest } from './records.ts'
+import { closeContest, findContest, type Contest, type Outcome } from './records.ts'
 import { handContestedOver } from './handContestedOver.ts'
 
 /**
@@ -78,9 +78,16 @@ function assertIsOwner(contest: Contest, acting: Acting): void {
 async function getContest(change: Change, acting: Acting, id: string): Promise<Contest> {
   const contest = await findContest(change.manager, id)
   if (!contest || ![contest.owner.id, contest.claimant.id].includes(acting.id)) throw none(acting)
-  if (contest.ended) throw new Problem('contest.over', `It is over already: ${contest.outcome}.`)
+  if (contest.ended) throw new Problem('contest.over', `It is over already: ${sayOutcome[contest.outcome!]}.`)
   return contest
 }
+
+const sayOutcome = {
+  refused: 'its owner said no',
+  withdrawn: 'it was taken back',
+  fell: 'it could not go over',
+  'handed over': 'it is being handed over',
+} as const satisfies Record<Outcome, string>
 
 const none = ({ name }: Acting) => new Problem('contest.none', `Nothing of that kind is contested with ${name}.`)
 

@@ -188,3 +188,47 @@ test('what is frozen when the time comes stays; five within 30 days are all; tak
     code: 'contest.too-many',
   })
 })
+
+test('who began it is admin no more when the time comes: nothing goes over; asked twenty times at once it is one', async () => {
+  scene.clock.forward({ hours: 24 * 91 })
+  await bothSignIn()
+  const claim = await prove(callum, 'MA-70113')
+  const begun = await Promise.allSettled(Array.from({ length: 20 }, () => contest(callum, claim)))
+  expect(begun.filter(({ status }) => status === 'fulfilled')).toHaveLength(1)
+  for (const lost of begun.filter(one => one.status === 'rejected'))
+    expect(lost.reason.problem.code).toMatch(/^(contest\.under-way|service\.busy)$/)
+  await scene.sql(
+    `UPDATE membership SET standing = 'member' FROM person_address a WHERE a.person_id = membership.person_id AND a.address = $1`,
+    [callum.email],
+  )
+  for (let day = 0; day < 22; day++) {
+    scene.clock.forward({ hours: 24 })
+    await tend()
+  }
+  await scene.sql(
+    `UPDATE membership SET standing = 'admin' FROM person_address a WHERE a.person_id = membership.person_id AND a.address = $1`,
+    [callum.email],
+  )
+  await bothSignIn()
+  expect((await read(callum))[0]).toMatchObject({ outcome: 'fell' })
+  expect(await ownerOf('shop-tag')).toBe(agnese.business)
+})
+
+test('a password in the reason is refused, and a name that tries to be more than a name is text', async () => {
+  scene.clock.forward({ hours: 24 * 91 })
+  await bothSignIn()
+  const claim = await prove(callum, 'MA-70113')
+  const say = (reason: string) =>
+    answerOf(
+      callum.client.POST('/v1/businesses/{business}/contests', {
+        params: at(callum),
+        body: { claim, reason },
+        headers: idempotencyKey(),
+      }),
+    )
+  expect(await problemOf(say('password: gulls over the quay'))).toMatchObject({ code: 'text.secret' })
+  expect((await problemOf(say('   '))).code).toBe('request.invalid')
+  const { contest: id } = await say('<b>Ours</b> “); DROP TABLE contest; --')
+  expect((await read(agnese)).find(one => one.id === id)!.reason).toBe('<b>Ours</b> “); DROP TABLE contest; --')
+  await no(callum, id)
+})

@@ -1,9 +1,12 @@
 import type { Instant } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
 import { assetsById } from '../assets/queries.ts'
 import { between } from '../base/chain.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
 import { assertCanAnswer } from '../billing/answering.ts'
+import { actingNow } from '../businesses/acting.ts'
 import { getBusiness } from '../businesses/queries.ts'
 import { openContested } from '../handovers/coolOff.ts'
 import { assertCanGo, withInside } from '../handovers/planHandover.ts'
@@ -21,6 +24,7 @@ export async function handContestedOver(
   by: { readonly id: string; readonly name: string } | null,
 ): Promise<{ readonly completesAt: Instant }> {
   const { manager } = change
+  await assertStillGood(manager, contest)
   const [contested] = await assetsById(manager, [contest.asset.id])
   const [from, to] = [await getBusiness(manager, contest.owner.id), await getBusiness(manager, contest.claimant.id)]
   const assets = await withInside(manager, [contested!])
@@ -43,4 +47,11 @@ export async function handContestedOver(
       data: { contest: contest.id, proposal: begun.id },
     })
   return begun
+}
+
+/** A contest is as good as who began it: who is no admin of the claimant any more takes nothing over for it. */
+async function assertStillGood(manager: EntityManager, { by, claimant }: Contest): Promise<void> {
+  const now = await actingNow(manager, claimant.id, { person: by.id, name: by.name, address: by.address })
+  if (now?.standing === 'admin') return
+  throw new Problem('contest.over', `${by.name}, who contested it, is no longer admin of ${claimant.name}.`)
 }

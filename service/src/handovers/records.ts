@@ -295,14 +295,16 @@ export async function findPartOf(manager: EntityManager, business: string, id: s
   return handover && [handover.from.id, handover.to.id].includes(business) ? handover : null
 }
 
-/** What one side has agreed to anew, while the other has not agreed to the same. */
+/** What one side has agreed to anew, while the other has not agreed to the same; as long as who agreed is its admin. */
 export async function findSigning(
   manager: EntityManager,
   id: string,
   business: string,
 ): Promise<readonly SignedLine[] | null> {
   const [row] = (await manager.query(
-    'SELECT signed FROM handover_signing WHERE handover_id = $1 AND business_id = $2',
+    `SELECT signed FROM handover_signing JOIN membership ON membership.business_id = handover_signing.business_id AND membership.person_id = signed_by
+       AND membership.standing = 'admin' AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
+     WHERE handover_id = $1 AND handover_signing.business_id = $2`,
     [id, business],
   )) as { signed: SignedLine[] }[]
   return row?.signed ?? null
@@ -311,13 +313,12 @@ export async function findSigning(
 export async function keepSigning(
   change: Change,
   id: string,
-  business: string,
-  lines: readonly SignedLine[],
+  { business, by, lines }: { readonly business: string; readonly by: string; readonly lines: readonly SignedLine[] },
 ): Promise<void> {
   await change.manager.query(
-    `INSERT INTO handover_signing (handover_id, business_id, signed) VALUES ($1, $2, $3)
-     ON CONFLICT (handover_id, business_id) DO UPDATE SET signed = excluded.signed`,
-    [id, business, JSON.stringify(lines)],
+    `INSERT INTO handover_signing (handover_id, business_id, signed, signed_by) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (handover_id, business_id) DO UPDATE SET signed = excluded.signed, signed_by = excluded.signed_by`,
+    [id, business, JSON.stringify(lines), by],
   )
 }
 

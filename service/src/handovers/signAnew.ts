@@ -95,7 +95,7 @@ async function sign(change: Change, acting: Acting, handover: Handover, lines: r
   const theirs = await findSigning(change.manager, id, other.id)
   const both = theirs !== null && isSameAccount(theirs, lines)
   if (both) await keepSigned(change, id, lines)
-  else await keepSigning(change, id, acting.id, lines)
+  else await keepSigning(change, id, { business: acting.id, by: acting.live.person, lines })
   for (const asset of assets)
     change.record({
       ...between(from, to),

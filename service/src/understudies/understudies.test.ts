@@ -150,6 +150,23 @@ test('one no of somebody in finance, without any proof, ends it at once; then as
   })
 })
 
+test('stepped in and refused twenty times at once it is one each, and a password in the reason is refused', async () => {
+  scene.clock.forward({ hours: 24 * 4 })
+  tomasz = await scene.signIn(tomasz)
+  const reason = { params: at(tomasz), body: { reason: 'password: captions under every gull' } }
+  expect(
+    await problemOf(answerOf(tomasz.client.POST('/v1/businesses/{business}/understudy/stepping-in', reason))),
+  ).toMatchObject({ code: 'text.secret' })
+  const before = (await scene.letters(noor.email)).length
+  const stepped = await Promise.allSettled(Array.from({ length: 20 }, () => stepIn(tomasz)))
+  expect(stepped.some(({ status }) => status === 'fulfilled')).toBe(true)
+  expect((await scene.letters(noor.email)).length).toBe(before + 1)
+  noor = await scene.signIn(noor)
+  const refused = await Promise.allSettled(Array.from({ length: 20 }, () => sayNo(noor)))
+  expect(refused.filter(({ status }) => status === 'fulfilled')).toHaveLength(1)
+  expect(await problemOf(stepIn(tomasz))).toMatchObject({ code: 'understudy.refused' })
+})
+
 test('letters that went out late move the day: the service was away, and silence is no answer to what nobody got', async () => {
   scene.clock.forward({ hours: 24 * 4 })
   tomasz = await scene.signIn(tomasz)
