@@ -22,8 +22,7 @@ export function sayNoToContest(kit: Kit) {
         requireStanding(acting, 'bring-in-asset', 'Taking it back')
         const why = withReason(`${by.name} of ${acting.name} took it back`, reason)
         await end(change, contest, { outcome: 'withdrawn', by, why })
-        for (const to of await whoCanSayNo(change.manager, contest.owner.id))
-          await change.mail(fellLetter(to, contest.owner, { called: contest.asset.name }, why))
+        await tellOwners(change, contest, why)
         return { result: 'Taken back. Nothing has changed.' }
       }
       if (!(await whoCanSayNo(change.manager, acting.id)).some(one => one.id === by.id))
@@ -31,6 +30,7 @@ export function sayNoToContest(kit: Kit) {
       const why = withReason(`${by.name} of ${acting.name} said no`, reason)
       await end(change, contest, { outcome: 'refused', by, why })
       await change.mail(refusedLetter(contest, by, reason))
+      await tellOwners(change, contest, why, by.id)
       return {
         result: `Stopped. ${contest.asset.name} stays with ${acting.name}; ${contest.by.name} is told to talk to you.`,
       }
@@ -97,6 +97,17 @@ interface Ending {
   readonly why: string
   /** What the claimant's history says instead, where the reason tells of the owner's own. */
   readonly told?: string
+}
+
+/** Those of the owner who heard of it hear that it is over, but for who ended it. */
+export async function tellOwners(
+  change: Change,
+  { owner, asset }: Contest,
+  why: string,
+  but: string | null = null,
+): Promise<void> {
+  for (const to of await whoCanSayNo(change.manager, owner.id))
+    if (to.id !== but) await change.mail(fellLetter(to, owner, { called: asset.name }, why))
 }
 
 /** Ends it with nothing changed, in both histories. */

@@ -115,6 +115,7 @@ test('one no of the owner ends it, without a proof; who contested is told whom t
   })
   scene.clock.forward({ minutes: 11 })
   await no(noor, begun.contest)
+  expect((await scene.newestLetter(agnese.email)).text).toContain('Noor Castellan of Ondaverde Ferries said no')
   expect(await scene.newestLetter(callum.email)).toMatchObject({
     text: expect.stringContaining('Talk to them: noor@'),
   })

@@ -2,7 +2,7 @@ import { dueOf } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { end } from './answerContest.ts'
+import { end, tellOwners } from './answerContest.ts'
 import { whoCanSayNo } from './concerned.ts'
 import { handContestedOver } from './handContestedOver.ts'
 import { contestedLetter, fellLetter } from './letters.ts'
@@ -55,4 +55,5 @@ async function fall(change: Change, id: string, why: string): Promise<void> {
   const told = 'It cannot go over as it is now.'
   await end(change, contest, { outcome: 'fell', by: null, why, told })
   await change.mail(fellLetter(contest.by, contest.claimant, contest, told))
+  await tellOwners(change, contest, why)
 }

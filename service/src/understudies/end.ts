@@ -38,7 +38,7 @@ export async function endSteppingIn(
   change.record({
     chain: understudy.business,
     what: outcome === 'refused' ? 'understudy.refused' : 'understudy.fell',
-    sentence: `${understudy.person.name} does not become an admin: ${said}`,
+    sentence: `${understudy.person.name} no longer steps in: ${said}`,
     about: understudy.person.id,
     by,
   })

@@ -14,7 +14,7 @@ function said(parts: ProposalParts): string {
   return `be the understudy of ${parts.business.name}, who can step in as an admin after ${sayCount(ownOf(parts).days, 'day', 'days')} without a no`
 }
 
-/** An admin names somebody who works for the business its understudy; it takes their yes, and a second step. */
+/** An admin names somebody who works for the business its understudy; they accept it, with a second step. */
 export const understudy: ProposalKind = {
   kind: 'understudy',
   noun: 'request',

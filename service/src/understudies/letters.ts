@@ -10,7 +10,7 @@ type Named = Pick<Business, 'name' | 'number' | 'zone'>
 const toDesk = (business: Named) => ({ to: 'page', path: `/${business.number}/desk` }) as const
 const toUnderstudy = (business: Named) => ({ to: 'page', path: `/${business.number}/understudy` }) as const
 
-/** To whom an admin named: what it is, and that it takes their yes. */
+/** To whom an admin named: what it is, and that they have to accept it. */
 export function namedLetter({ business, sender, proposal, own }: ProposalParts): Letter {
   const { person, days } = own as UnderstudyOwn
   return {
@@ -76,11 +76,8 @@ export function steppingInEndedLetter(to: KnownPerson, business: Named, understu
   const own = to.id === understudy.person.id
   return {
     to,
-    subject: `${own ? 'You do' : `${understudy.person.name} does`} not become an admin of ${business.name}`,
-    body: [
-      `Dear ${to.name},`,
-      `${said} ${own ? 'You stay' : `${understudy.person.name} stays`} what ${own ? 'you were' : 'they were'}; nothing has changed.`,
-    ],
+    subject: `${own ? 'You no longer step' : `${understudy.person.name} no longer steps`} in at ${business.name}`,
+    body: [`Dear ${to.name},`, `${said} It is over: nobody becomes an admin by silence.`],
     button: { label: 'See the understudy', leads: toUnderstudy(business) },
   }
 }

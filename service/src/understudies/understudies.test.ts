@@ -137,7 +137,7 @@ test('one no of somebody in finance, without any proof, ends it at once; then as
   await wait(2)
   scene.clock.forward({ minutes: 11 })
   await sayNo(noor)
-  expect((await scene.letters(tomasz.email))[0]).toBe('You do not become an admin of Ondaverde Ferries')
+  expect((await scene.letters(tomasz.email))[0]).toBe('You no longer step in at Ondaverde Ferries')
   await wait(2)
   expect(await standingOf(tomasz)).toBe('member')
   tomasz = await scene.signIn(tomasz)
@@ -195,6 +195,10 @@ test('stopped, without a second step, gone, or made an admin: whoever steps in d
   expect((await read(agnese)).steppingIn).toBeNull()
   await answerOf(agnese.client.DELETE('/v1/businesses/{business}/people/{person}/freeze', { params }))
   await again()
+  const [kept] = await scene.sql<{ sealed: string }>(
+    'SELECT totp_sealed AS sealed FROM person JOIN person_address a ON a.person_id = id WHERE a.address = $1',
+    [tomasz.email],
+  )
   await scene.sql(
     'UPDATE person SET totp_sealed = NULL FROM person_address a WHERE a.person_id = id AND a.address = $1',
     [tomasz.email],
@@ -203,6 +207,17 @@ test('stopped, without a second step, gone, or made an admin: whoever steps in d
   expect(await standingOf(tomasz)).toBe('member')
   await signIn()
   expect((await read(agnese)).steppingIn).toBeNull()
+  await scene.sql(
+    'UPDATE person SET totp_sealed = $2 FROM person_address a WHERE a.person_id = id AND a.address = $1',
+    [tomasz.email, kept!.sealed],
+  )
+  await again()
+  await giveStanding(agnese, tomasz.email, 'admin', 'You are right.')
+  const told = await scene.newestLetter(noor.email)
+  expect(told).toMatchObject({ subject: 'Tomasz Oyelaran no longer steps in at Ondaverde Ferries' })
+  expect(told.text).toContain('was made an admin')
+  await giveStanding(await scene.signIn(agnese), tomasz.email, 'member', 'For the winter.')
+  await named(3)
   await scene.say(agnese, `end ${tomasz.email}`)
   expect((await read(agnese)).understudy).toBeNull()
   expect(await problemOf(end(agnese))).toMatchObject({ code: 'understudy.none' })
