@@ -1,7 +1,9 @@
+import { answerOf } from '@famiglia/client'
 import { beforeAll, expect, test } from 'vitest'
 import type { Page } from 'playwright-core'
 import { flawsOf, pageOf } from './support/browser.ts'
 import { browser, inTheConsole, scene } from './support/console.ts'
+import { at } from './support/scene.ts'
 
 inTheConsole()
 
@@ -72,4 +74,19 @@ test('a page is handed over: written and read line by line, answered with less t
     .getByRole('button', { name: 'Stop this handover' })
     .click()
   await agnese.getByText(/^Stopped\. Day Trips belongs to Ondaverde Ferries as before/).waitFor()
+})
+
+test('where it takes two, what was written waits for another admin, and is read where it stands', async () => {
+  const admin = await scene.signIn(scene.called('Agnese'))
+  const body = { twoApprovals: true, reason: 'There are two of us.' }
+  await answerOf(admin.client.PUT('/v1/businesses/{business}/approvals', { params: at(admin), body }))
+  const page = await pageOf(browser, scene, admin)
+  const sentence = `hand over page/ondaverde-ferries to ${scene.called('Sanne').business} keeping run because "It is about your town."`
+  await to(page, 'Agnese', `/hand-over?say=${encodeURIComponent(sentence)}`)
+  await page.getByRole('button', { name: 'Sign and send it' }).click()
+  await page
+    .getByText(/^Asked to hand over Ondaverde Ferries to Porto Lindo Tourist Board.* It waits for Ruben Achterberg/)
+    .waitFor()
+  await page.getByRole('link', { name: 'See where it stands' }).click()
+  await page.getByText('Agnese Torvald asks to hand over Ondaverde Ferries', { exact: false }).first().waitFor()
 })

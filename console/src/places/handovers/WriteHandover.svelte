@@ -188,7 +188,7 @@
   {/if}
   <Outcome {doing} label="Sign it" />
   {#if done}<p class="section">
-      <a class="btn btn-sm" href="/{acting.number}/handovers/{done}">See where it stands</a>
+      <a class="btn btn-sm" href="/{acting.number}/proposals/{done}">See where it stands</a>
     </p>{/if}
 </main>
 
