@@ -58,7 +58,6 @@ export const faults = {
   'handover.as-signed': { status: 409, exit: 3, title: 'There is nothing new to agree to' },
   'handover.contested': { status: 409, exit: 3, title: 'Who owns it is contested' },
   'handover.frozen': { status: 409, exit: 3, title: 'What is frozen is not handed over' },
-  'handover.gathers': { status: 409, exit: 3, title: 'Accounts hang under it' },
   'handover.in-trust': { status: 409, exit: 3, title: 'Its owner is not here yet' },
   'handover.none': { status: 404, exit: 2, title: 'There is no such handover' },
   'handover.nothing': { status: 422, exit: 2, title: 'There is nothing to hand over' },

@@ -18,50 +18,10 @@ import type { EntityManager } from 'typeorm'
 import { sayPayer } from '../assets/paying.ts'
 import { Problem } from '../base/problem.ts'
 import type { Asset } from '../assets/queries.ts'
-import type { Business } from '../businesses/queries.ts'
 import type { HolderKind } from '../grants/queries.ts'
+import { gatheredLines } from './gathered.ts'
+import { nothingGiven, type Line, type Terms } from './line.ts'
 import type { SignedLine } from './records.ts'
-
-/** A handover as its account is drawn up. */
-export interface Terms {
-  readonly from: Business
-  readonly to: Business
-  readonly assets: readonly Asset[]
-  readonly keeping: Tier | null
-  readonly withBilling: boolean
-  /** The keys of the lines that one of the two sides chose to fall. */
-  readonly falls: readonly string[]
-}
-
-/** A grant on what is handed over, with what becomes of it. */
-export interface LineGrant extends WordsGiven {
-  readonly id: string
-  readonly target: string
-  readonly giver: string
-  readonly holderKind: HolderKind
-  readonly holderId: string
-  readonly upstream: string | null
-  readonly isFrozen: boolean
-  readonly from: Instant
-  readonly purpose: string | null
-}
-
-/** One live thing about what is handed over, and what becomes of it. */
-export interface Line {
-  readonly key: string
-  readonly fate: Fate
-  /** Whether a side can choose that it falls. */
-  readonly canFall: boolean
-  readonly who: string
-  readonly on: string
-  readonly words: string
-  /** Why it is so, in a word or two: `follows`, `your own people`. */
-  readonly why: string
-  readonly tier: Tier | null
-  readonly actions: number
-  readonly form: 'own' | 'through' | 'waiting' | 'idle'
-  readonly grant: LineGrant | null
-}
 
 /** As many grants as an account can have. */
 export const mostGrants = 2_000
@@ -103,13 +63,15 @@ export async function drawUp(manager: EntityManager, terms: Terms, now: Instant)
     const known = told.get(row.id)
     if (known) return known
     const above = row.upstream ? byId.get(row.upstream) : undefined
-    const line = above ? tellBelow(terms, row, tell(above), above) : tellGrant(terms, row)
+    const line =
+      above && !isPutByOld(terms, row, above) ? tellBelow(terms, row, tell(above), above) : tellGrant(terms, row)
     told.set(row.id, line)
     return line
   }
   return [
     ...ownersOf(terms),
     ...rows.map(tell),
+    ...(await gatheredLines(manager, terms)),
     ...(await bundlesOf(manager, terms)),
     ...(await tiesOf(manager, terms)),
     ...(await waitingOn(manager, terms, now)),
@@ -117,11 +79,9 @@ export async function drawUp(manager: EntityManager, terms: Terms, now: Instant)
   ]
 }
 
-const nothingGiven = { tier: null, actions: 0, form: 'idle', grant: null } as const
-
 function ownersOf({ from, to, assets, keeping }: Terms): Line[] {
   const on = sayList(assets.map(asset => asset.name))
-  const steward = { tier: 'steward', actions: 0, grant: null, canFall: false } as const
+  const steward = { tier: 'steward', actions: 0, grant: null, canFall: false, concerns: null } as const
   return [
     {
       ...steward,
@@ -176,8 +136,9 @@ async function grantsOn(manager: EntityManager, { assets }: Terms, now: Instant)
 }
 
 function tellGrant(terms: Terms, row: Row): Line {
-  const { from, to, keeping, falls } = terms
-  const isOwnManager = row.managerOf === from.id
+  const { from, to, assets, keeping, falls } = terms
+  const goesAlong = row.holderKind === 'manager' && assets.some(asset => asset.id === row.holderId)
+  const isOwnManager = row.managerOf === from.id && !goesAlong
   const by =
     row.giver !== from.id
       ? ('others' as const)
@@ -191,6 +152,8 @@ function tellGrant(terms: Terms, row: Row): Line {
       ? { usual: 'falls' as const, others: [] }
       : fatesOf(by, { isKept: keeping !== null, isBundle: false })
   const key = `grant/${row.id}`
+  if (row.upstream && row.giver === from.id && row.holderKind === 'business')
+    return lineOf(key, row, 'falls', { canFall: false, why: `passed on by ${from.name}` })
   const fate = others.includes('falls') && falls.includes(key) ? 'falls' : usual
   const isThinned = keeping && (fate === 'beneath' || (fate === 'stays' && isOwnManager))
   const thinned = isThinned ? thin(row, keeping) : row
@@ -200,12 +163,23 @@ function tellGrant(terms: Terms, row: Row): Line {
     'old owner’s people': fate === 'beneath' ? `beneath what ${from.name} keeps` : `people of ${from.name}`,
     'new owner': 'the new owner needs none',
     'new owner’s people': 'own people',
-    others: isOwnManager ? (keeping ? 'at most what is kept' : `a manager account of ${from.name}`) : 'as before',
+    others: goesAlong
+      ? 'both go over'
+      : isOwnManager
+        ? keeping
+          ? 'at most what is kept'
+          : `a manager account of ${from.name}`
+        : 'as before',
   }[by]
   return lineOf(key, { ...row, ...thinned }, fate, {
     canFall: others.includes('falls'),
     why: fate === 'falls' && others.includes('falls') && falls.includes(key) ? 'not kept' : why,
   })
+}
+
+/** Who the old owner put on an account beneath a manager account that goes over with it: people of its own. */
+function isPutByOld({ from, assets }: Terms, row: Row, above: Row): boolean {
+  return row.giver === from.id && above.holderKind === 'manager' && assets.some(asset => asset.id === above.holderId)
 }
 
 /** What hangs on another line goes its way; what the new owner had passed on is from then on its own. */
@@ -262,6 +236,10 @@ function lineOf(key: string, row: Row, fate: Fate, { canFall, why }: Pick<Line, 
       mayPassOn: row.mayPassOn,
       purpose: row.purpose,
     },
+    concerns:
+      row.holderKind === 'manager'
+        ? { kind: 'business', id: row.managerOf! }
+        : { kind: row.holderKind, id: row.holderId },
   }
 }
 
@@ -323,7 +301,7 @@ export async function proposalsAbout(
     `SELECT proposal.id, proposal.kind, coalesce(proposal.to_address, partner.name, sender.name) AS to, min(asset.name) AS on
      FROM proposal JOIN person sender ON sender.id = proposal.sent_by LEFT JOIN business partner ON partner.id = proposal.to_business_id
        LEFT JOIN proposal_item item ON item.proposal_id = proposal.id LEFT JOIN billing_proposal billing ON billing.proposal_id = proposal.id
-       JOIN asset ON asset.id = ANY ($1) AND (asset.id = item.asset_id OR asset.id = billing.asset_id)
+       LEFT JOIN link_proposal link ON link.proposal_id = proposal.id JOIN asset ON asset.id = ANY ($1) AND asset.id IN (item.asset_id, billing.asset_id, link.manager_id)
      WHERE proposal.state = 'open' AND proposal.lapses_at > $2 AND (proposal.business_id = $3 OR proposal.to_business_id = $3) GROUP BY 1, 2, 3 ORDER BY proposal.id LIMIT 200`,
     [assets.map(asset => asset.id), now.toString(), from.id],
   )

@@ -16,8 +16,10 @@ import { gatherProposal } from '../proposals/gather.ts'
 import type { Register } from '../proposals/kind.ts'
 import { changeProposal, findProposal } from '../proposals/queries.ts'
 import { targetOfAsset } from '../reach/targets.ts'
-import { drawUp, givenAsSigned, proposalsAbout, type Line, type Terms } from './account.ts'
+import { drawUp, givenAsSigned, proposalsAbout } from './account.ts'
+import type { Line, Terms } from './line.ts'
 import { adminsOfBoth, namedIn } from './concerned.ts'
+import { gatherAgain, unlinkGathered } from './gathered.ts'
 import { completedLetter, coolingLetter, stoppedLetter } from './letters.ts'
 import { sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
 import { tellKeepers } from './tellKeepers.ts'
@@ -94,8 +96,8 @@ async function tellSoon(change: Change, handover: Handover): Promise<void> {
   })
   if (isShort) return
   const lines = await drawUp(change.manager, handover, change.now)
-  for (const { person, of } of await namedIn(change.manager, handover, lines))
-    await change.mail(coolingLetter(person, of, handover, true))
+  for (const concerned of await namedIn(change.manager, handover, lines))
+    await change.mail(coolingLetter(concerned, handover, true))
 }
 
 /** Stops a handover that cools off: nothing has changed. */
@@ -132,6 +134,7 @@ async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Han
     )
   ).values())
     await callOff(change, acceptedBy, planned)
+  const gathered = await unlinkGathered(change, handover)
   await endCooling(change, id, null)
   await changeProposal(change, id, { state: 'completed' })
   const moved = await handOverAssets(
@@ -154,6 +157,7 @@ async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Han
   const kept = new Map<string, string>()
   if (handover.keeping) for (const asset of moved) kept.set(asset.id, await keep(change, handover, asset))
   for (const line of lines) if (line.grant) await settle(change, handover, line, moved, kept)
+  await gatherAgain(change, handover, gathered)
   if (handover.withBilling && handover.means)
     for (const asset of moved.filter(one => one.payer?.id === from.id))
       await arrangePayment(change, acceptedBy, {

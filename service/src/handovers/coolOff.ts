@@ -4,7 +4,8 @@ import { getBusiness } from '../businesses/queries.ts'
 import type { Means } from '../means/queries.ts'
 import { changeProposal, openProposal } from '../proposals/queries.ts'
 import type { KnownPerson } from '../people/queries.ts'
-import { drawUp, signedOf, type Line, type Terms } from './account.ts'
+import { drawUp, signedOf } from './account.ts'
+import type { Line, Terms } from './line.ts'
 import { namedIn } from './concerned.ts'
 import { coolingLetter } from './letters.ts'
 import { beginCooling, findHandover, keepHandoverProposal, type Handover, type SignedLine } from './records.ts'
@@ -29,8 +30,8 @@ export async function coolOff(
   await beginCooling(change, { ...terms, id, means, signed, acceptedBy, completesAt: at })
   await change.later('complete-handover', { handover: id }, at)
   const begun = (await findHandover(change.manager, id))!
-  for (const { person: to, of } of await namedIn(change.manager, begun, lines))
-    await change.mail(coolingLetter(to, of, begun, false))
+  for (const concerned of await namedIn(change.manager, begun, lines))
+    await change.mail(coolingLetter(concerned, begun, false))
   return begun
 }
 

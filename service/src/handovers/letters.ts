@@ -5,6 +5,9 @@ import type { KnownPerson } from '../people/queries.ts'
 import type { ProposalParts } from '../proposals/kind.ts'
 import { toProposal } from '../proposals/letters.ts'
 import { sayAssets, sayOfAssets } from './planHandover.ts'
+import type { Concerned } from './concerned.ts'
+import type { Gathered } from './gathered.ts'
+import type { Line } from './line.ts'
 import type { Handover, HandoverOwn } from './records.ts'
 
 const seeIt = (business: Pick<Business, 'number'>, id: string) => ({
@@ -37,7 +40,7 @@ export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminde
 }
 
 /** To everybody whom it concerns: it was agreed, and when it completes. */
-export function coolingLetter(to: KnownPerson, of: Business | null, handover: Handover, isSoon: boolean): Letter {
+export function coolingLetter({ person: to, of, lines }: Concerned, handover: Handover, isSoon: boolean): Letter {
   const { from, assets, completesAt, acceptedBy } = handover
   const zone = of?.zone ?? from.zone
   const what = sayAssets(assets)
@@ -49,12 +52,28 @@ export function coolingLetter(to: KnownPerson, of: Business | null, handover: Ha
     body: [
       `Dear ${to.name},`,
       `${handover.isContested ? `${acceptedBy.name} of ${handover.to.name} contested that ${from.name} owns ${what}, and nobody of ${from.name} said no` : `${from.name} hands over ${what} to ${handover.to.name}; ${acceptedBy.name} agreed to it`}. It completes by itself, in one step, on ${sayInstant(completesAt, zone)}.`,
-      of
-        ? 'Until then either of the two businesses can stop it.'
-        : 'You reach something of it now. What becomes of that is agreed between the two businesses; ask whoever gave it to you.',
+      of ? 'Until then either of the two businesses can stop it.' : 'What you have there now, and what becomes of it:',
     ],
-    ...(of ? { button: seeIt(of, handover.id) } : {}),
+    ...(of ? { button: seeIt(of, handover.id) } : { facts: factsOf(lines, handover) }),
   }
+}
+
+/** As many lines as a letter tells. */
+const mostTold = 20
+
+function factsOf(lines: readonly Line[], { from, to }: Handover): [string, string][] {
+  const becomes: Record<Line['fate'], string> = {
+    stays: `goes on, from ${to.name}`,
+    beneath: `goes on, through what ${from.name} keeps`,
+    own: 'goes on, as your own',
+    falls: 'ends then',
+  }
+  const told = lines.slice(0, mostTold).map(({ who, on, words, fate, grant, why }): [string, string] => {
+    // A link is told by what hangs where; what somebody holds, by what it is on.
+    const what = grant && grant.holderKind !== 'manager' ? words : `${who}: ${words}`
+    return [on, `${what}: ${becomes[fate]}${grant ? '' : ` (${why})`}`]
+  })
+  return lines.length > mostTold ? [...told, ['And', `${lines.length - mostTold} more`]] : told
 }
 
 /** To the admins of both: one of them stopped it, or it could not be carried out. */
@@ -116,5 +135,29 @@ export function completedLetter(to: KnownPerson, of: Business, handover: Handove
       'Handing it back takes a handover of its own.',
     ],
     button: seeIt(of, handover.id),
+  }
+}
+
+/** To the admins of an owner whose account hung under a manager account that went over: the link ended with that. */
+export function unlinkedLetter(
+  to: KnownPerson,
+  { account, owner, under }: Gathered,
+  { from, to: next }: Handover,
+  asks: boolean,
+): Letter {
+  return {
+    to,
+    subject: `${account.name} is unlinked from ${under.name}, which belongs to ${next.name} now`,
+    body: [
+      `Dear ${to.name},`,
+      `${from.name} handed over ${under.name} to ${next.name}. You had linked ${account.name} under it for ${from.name}, so that link ended in the same moment: nobody reaches ${account.name} through ${under.name} any more.`,
+      asks
+        ? `${next.name} asks you to link it again as it was. Nothing happens unless you accept.`
+        : `If ${next.name} is to have it, offer it anew.`,
+    ],
+    button: {
+      label: 'See what hangs under what',
+      leads: { to: 'page', path: `/${owner.number}/tree` },
+    },
   }
 }

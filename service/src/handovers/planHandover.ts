@@ -9,7 +9,7 @@ import { findMembership, getBusiness } from '../businesses/queries.ts'
 import { findTraced } from '../partners/lookUp.ts'
 import { getPartner } from '../reach/findPartner.ts'
 import { getTarget } from '../reach/findTarget.ts'
-import type { Terms } from './account.ts'
+import type { Terms } from './line.ts'
 
 /** A sentence of a handover with what it names found, and nothing in its way. */
 export interface PlannedHandover extends Terms {
@@ -148,7 +148,7 @@ export async function whyNot(manager: EntityManager, terms: Terms, during: strin
   if (archived) return new Problem('asset.archived', `${archived.name} is archived: bring it back first.`)
   const frozen = during === null && assets.find(asset => asset.frozenAt)
   if (frozen) return new Problem('handover.frozen', `${frozen.name} is frozen: unfreeze it first.`)
-  return (await torn(manager, assets)) ?? (await gathering(manager, assets)) ?? (await unpaid(manager, terms, during))
+  return (await torn(manager, assets)) ?? (await unpaid(manager, terms, during))
 }
 
 /** One of the assets that another business contests, by name; null where none is. */
@@ -175,21 +175,6 @@ async function torn(manager: EntityManager, assets: readonly Asset[]): Promise<P
     'handover.torn',
     `${part.name} is inside ${outer!.name}, and goes over with it alone: name that too, as ${outer!.kind}/${outer!.handle}.`,
   )
-}
-
-/** Under a manager account hang accounts of several owners: they are asked anew, by who owns it then. */
-async function gathering(manager: EntityManager, assets: readonly Asset[]): Promise<Problem | null> {
-  const [row] = (await manager.query(
-    `SELECT holder_id AS id FROM access_grant WHERE holder_kind = 'manager' AND holder_id = ANY ($1) AND ended_at IS NULL LIMIT 1`,
-    [assets.map(asset => asset.id)],
-  )) as { id: string }[]
-  const full = row && assets.find(asset => asset.id === row.id)
-  return full
-    ? new Problem(
-        'handover.gathers',
-        `Accounts hang under ${full.name}, and their owners agreed to who has it now: unlink them first. Its new owner asks for them anew.`,
-      )
-    : null
 }
 
 /** At no instant is an account without somebody who pays for it and answers for that. */

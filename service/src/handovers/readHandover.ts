@@ -7,7 +7,8 @@ import { gatherProposal } from '../proposals/gather.ts'
 import { registerOf } from '../proposals/kind.ts'
 import { findProposal, isOpen, timesOf } from '../proposals/queries.ts'
 import { takeStep } from '../proposals/step.ts'
-import { differenceOf, drawUp, signedOf, type Line } from './account.ts'
+import { differenceOf, drawUp, signedOf } from './account.ts'
+import type { Line } from './line.ts'
 import { stop } from './complete.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
 import { sayOfAssets } from './planHandover.ts'
@@ -15,7 +16,7 @@ import { isSameAccount, moreThanSigned } from './signAnew.ts'
 import { findHandover, findSigning, handoversOf, type Handover, type HandoverOwn } from './records.ts'
 
 /** A line as it is read on the page of a handover. */
-export interface LineTold extends Omit<Line, 'grant'> {
+export interface LineTold extends Omit<Line, 'grant' | 'concerns'> {
   /** How it differs from what both signed; null where it does not, or nothing is signed yet. */
   readonly difference: 'new' | 'more' | 'less' | null
 }
@@ -86,10 +87,10 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     isContested: agreed?.isContested ?? false,
     keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
     lines: isLive
-      ? lines.map(({ grant, ...line }) => ({
-          ...line,
+      ? lines.map(line => ({
+          ...told(line),
           canFall: line.canFall && !agreed,
-          difference: differenceOf({ ...line, grant }, kindOf.get(grant?.target ?? '') ?? 'page', signed),
+          difference: differenceOf(line, kindOf.get(line.grant?.target ?? '') ?? 'page', signed),
         }))
       : signed.map(({ key, fate, who, on, words, given }) => ({
           key,
@@ -112,6 +113,8 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
         : [],
   }
 }
+
+const told = ({ grant: _grant, concerns: _concerns, ...line }: Line) => line
 
 async function anewOf(
   manager: EntityManager,

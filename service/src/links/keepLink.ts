@@ -51,7 +51,7 @@ export async function keepLink(
 /** Unlinks: what hung on it ends in the same moment. */
 export async function endLink(
   change: Change,
-  by: Pick<GivenBy, 'giver' | 'person'>,
+  by: Pick<GivenBy, 'giver' | 'person' | 'by'>,
   { link, under, why }: { readonly link: Grant; readonly under: Asset; readonly why: string | null },
 ): Promise<void> {
   const targets = await targetsById(change.manager, [link.targetId!])
@@ -108,4 +108,15 @@ async function endBelow(
     const holder = await holderOfGrant(change.manager, grant)
     await endGrant(change, { giver, person, ...(by === undefined ? {} : { by }) }, holder, { grant, target }, why)
   }
+}
+
+/** What the manager’s side called accounts that do not go over with its manager accounts: its own, and told to nobody else. */
+export async function forgetLabels(
+  change: Change,
+  { managers, besides }: { readonly managers: readonly string[]; readonly besides: readonly string[] },
+): Promise<void> {
+  await change.manager.query('DELETE FROM link_label WHERE manager_id = ANY ($1) AND asset_id <> ALL ($2)', [
+    managers,
+    besides,
+  ])
 }

@@ -1,0 +1,50 @@
+import type { Fate, Instant, Tier, WordsGiven } from '@famiglia/core'
+import type { Asset } from '../assets/queries.ts'
+import type { Business } from '../businesses/queries.ts'
+import type { HolderKind } from '../grants/queries.ts'
+
+/** A handover as its account is drawn up. */
+export interface Terms {
+  readonly from: Business
+  readonly to: Business
+  readonly assets: readonly Asset[]
+  readonly keeping: Tier | null
+  readonly withBilling: boolean
+  /** The keys of the lines that one of the two sides chose to fall. */
+  readonly falls: readonly string[]
+}
+
+/** A grant on what is handed over, with what becomes of it. */
+export interface LineGrant extends WordsGiven {
+  readonly id: string
+  readonly target: string
+  readonly giver: string
+  readonly holderKind: HolderKind
+  readonly holderId: string
+  readonly upstream: string | null
+  readonly isFrozen: boolean
+  readonly from: Instant
+  readonly purpose: string | null
+}
+
+/** One live thing about what is handed over, and what becomes of it. */
+export interface Line {
+  readonly key: string
+  readonly fate: Fate
+  /** Whether a side can choose that it falls. */
+  readonly canFall: boolean
+  readonly who: string
+  readonly on: string
+  readonly words: string
+  /** Why it is so, in a word or two: `follows`, `your own people`. */
+  readonly why: string
+  readonly tier: Tier | null
+  readonly actions: number
+  readonly form: 'own' | 'through' | 'waiting' | 'idle'
+  readonly grant: LineGrant | null
+  /** Whom it is told: a person, the people of a team, or the admins of another business; null where it is nobody’s alone. */
+  readonly concerns: { readonly kind: Exclude<HolderKind, 'manager'>; readonly id: string } | null
+}
+
+/** A line about something else than a grant that is ended or given again. */
+export const nothingGiven = { tier: null, actions: 0, form: 'idle', grant: null, concerns: null } as const
