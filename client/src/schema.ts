@@ -6389,7 +6389,10 @@ export interface paths {
         /** The account of a handover: what stays and what falls, the same for both sides */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description Lines that you would let fall too, by their keys, parted by commas. */
+                    falls?: string;
+                };
                 header?: never;
                 path: {
                     business: string;
@@ -9088,6 +9091,22 @@ export interface components {
                 name: string;
                 kind: string;
             }[];
+            /** @description What each side sees to first. */
+            first: {
+                /** @enum {string} */
+                whose: "sender" | "receiver";
+                said: string;
+                isDone: boolean;
+                /** @description What could go along too, as a sentence names it. */
+                add: string | null;
+            }[];
+            /** @description Who has all that a purpose takes now, and would not have it after; lines that could stay, by their keys. */
+            lost: {
+                who: string;
+                purpose: string;
+                on: string[];
+                keys: string[];
+            }[];
             lines: {
                 key: string;
                 /** @enum {string} */
@@ -9157,6 +9176,22 @@ export interface components {
                 asset: string;
                 platform: string;
                 isTold: boolean;
+            }[];
+            /** @description What each side sees to first. */
+            first: {
+                /** @enum {string} */
+                whose: "sender" | "receiver";
+                said: string;
+                isDone: boolean;
+                /** @description What could go along too, as a sentence names it. */
+                add: string | null;
+            }[];
+            /** @description Who has all that a purpose takes now, and would not have it after; lines that could stay, by their keys. */
+            lost: {
+                who: string;
+                purpose: string;
+                on: string[];
+                keys: string[];
             }[];
             lines: {
                 key: string;

@@ -92,6 +92,7 @@ async function handOver(context: Context, sentence: string, falls: string[]): Pr
         : []),
       '',
       ...linesOf(preview.lines),
+      ...beforeOf(preview),
       '',
     ].join('\n'),
   )
@@ -115,6 +116,23 @@ export function linesOf(lines: readonly Line[]): string[] {
     ...part(
       'Falls',
       lines.filter(line => line.fate === 'falls'),
+    ),
+  ]
+}
+
+/** What each side sees to first, and whose work it ends. */
+function beforeOf({ first, lost }: Pick<Schemas['Handover'], 'first' | 'lost'>): string[] {
+  const part = (head: string, of: readonly string[]) => (of.length === 0 ? [] : [head, ...of.map(said => `  ${said}`)])
+  return [
+    ...part(
+      'First',
+      first.map(
+        ({ said, isDone, add }) => `${said}${isDone ? '' : add ? ` To let it go along, name ${add} too.` : ''}`,
+      ),
+    ),
+    ...part(
+      'Who could no longer do their job',
+      lost.map(({ who, purpose, on }) => `${who} could not “${purpose}” any more: ${sayList(on)}`),
     ),
   ]
 }
@@ -186,6 +204,7 @@ async function read(context: Context, id: string): Promise<void> {
       ),
       '',
       ...linesOf(told.lines),
+      ...(told.state === 'open' || told.state === 'cooling' ? beforeOf(told) : []),
       ...(told.gone.length > 0
         ? ['Signed, and not there any more', ...told.gone.map(({ who, on, words }) => `  ${who}, on ${on}: ${words}`)]
         : []),

@@ -1,2 +1,3 @@
 export * from './account.ts'
+export * from './after.ts'
 export * from './course.ts'

@@ -102,6 +102,6 @@ export async function assetsInScope(manager: EntityManager, business: Pick<Actin
   return (await assetsOwned(manager, business.id)).map(scoped)
 }
 
-function scoped(asset: Asset): ScopedAsset {
+export function scoped(asset: Asset): ScopedAsset {
   return { ...asset, inside: asset.insideId }
 }

@@ -12,6 +12,7 @@ import { answeredLetter, cameToNothingLetter } from '../proposals/letters.ts'
 import { assetsById } from '../assets/queries.ts'
 import { drawUp, signedWithin } from './account.ts'
 import { coolOff } from './coolOff.ts'
+import { jobsLost, sayLost } from './jobs.ts'
 import type { Line, Terms } from './line.ts'
 import { offeredLetter } from './letters.ts'
 import { assertCanGo, sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
@@ -79,12 +80,15 @@ export const handover: ProposalKind = {
       : `${sender.name} wants to hand over ${sayAssets(assets)} to ${partner!.name}${keeps}`
   },
   beforehand: async (kit, manager, parts) => {
-    const lines = await drawUp(manager, await termsOfHandover(manager, parts), kit.clock.now())
+    const terms = await termsOfHandover(manager, parts)
+    const lines = await drawUp(manager, terms, kit.clock.now())
+    const lost = await jobsLost(kit, manager, terms, lines)
     const items = (of: (line: Line) => boolean) =>
       lines.filter(of).map(line => `${line.who}, on ${line.on}: ${line.words}`)
     return [
       { head: 'What stays', items: items(line => line.fate !== 'falls') },
       { head: 'What falls', items: items(line => line.fate === 'falls') },
+      { head: 'Who could no longer do their job', items: lost.map(sayLost) },
     ].filter(({ items: told }) => told.length > 0)
   },
   afterwards: (parts, side) => {

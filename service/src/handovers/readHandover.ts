@@ -10,6 +10,8 @@ import { takeStep } from '../proposals/step.ts'
 import { differenceOf, drawUp, signedOf } from './account.ts'
 import type { Line } from './line.ts'
 import { stop } from './complete.ts'
+import { firstOf, type First } from './first.ts'
+import { jobsLost, type JobLost } from './jobs.ts'
 import { handover as kind, termsOfHandover } from './kind.ts'
 import { sayOfAssets } from './planHandover.ts'
 import { isSameAccount, moreThanSigned } from './signAnew.ts'
@@ -45,6 +47,10 @@ export interface HandoverTold {
   readonly keepers: readonly { readonly asset: string; readonly platform: string; readonly isTold: boolean }[]
   /** Where somebody could do more than both signed, while it cools off: who has agreed to it as it stands now. */
   readonly anew: { readonly you: boolean; readonly they: boolean } | null
+  /** What each side sees to first; nothing once it has ended. */
+  readonly first: readonly First[]
+  /** Whose work it ends. */
+  readonly lost: readonly JobLost[]
   readonly lines: readonly LineTold[]
   /** What both signed and is not there any more. */
   readonly gone: readonly { readonly who: string; readonly on: string; readonly words: string }[]
@@ -52,15 +58,21 @@ export interface HandoverTold {
 
 const register = registerOf([kind])
 
-/** The account of a handover, the same for the admins of both sides: as proposed, as signed with what differs since, as it was carried out. */
-export async function readHandover(kit: Kit, acting: Acting, id: string): Promise<HandoverTold> {
+/** The account of a handover, the same for the admins of both sides: as proposed (with what the reader would let fall too), as signed with what differs since, as it was carried out. */
+export async function readHandover(
+  kit: Kit,
+  acting: Acting,
+  id: string,
+  falls: readonly string[] = [],
+): Promise<HandoverTold> {
   requireStanding(acting, 'deal-with-partners', 'Reading a handover')
   const { manager } = kit.database
   const proposal = await findProposal(manager, { id, kind: 'handover' })
   if (!proposal || ![proposal.businessId, proposal.toBusinessId].includes(acting.id)) throw none()
   const parts = await gatherProposal(manager, register, proposal)
   const agreed = await findHandover(manager, id)
-  const terms = agreed ?? (await termsOfHandover(manager, parts))
+  const proposed = await termsOfHandover(manager, parts)
+  const terms = agreed ?? { ...proposed, falls: [...proposed.falls, ...falls] }
   const isLive = agreed ? agreed.state === 'cooling' : isOpen(proposal, kit.clock.now())
   const lines = isLive ? await drawUp(manager, terms, kit.clock.now()) : []
   const kindOf = new Map(terms.assets.map(asset => [asset.id, asset.kind]))
@@ -86,6 +98,8 @@ export async function readHandover(kit: Kit, acting: Acting, id: string): Promis
     anew: agreed?.state === 'cooling' ? await anewOf(manager, acting, agreed, lines) : null,
     isContested: agreed?.isContested ?? false,
     keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
+    first: isLive ? await firstOf(manager, terms, { reader: acting.id, now: kit.clock.now() }) : [],
+    lost: isLive ? await jobsLost(kit, manager, terms, lines) : [],
     lines: isLive
       ? lines.map(line => ({
           ...told(line),

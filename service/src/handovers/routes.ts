@@ -14,6 +14,7 @@ import {
   handoverOut,
   handoverParams,
   handoverPreview,
+  handoverReading,
   handoverSaid,
   handoverStopped,
   handoverStopping,
@@ -97,10 +98,17 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
         tags,
         summary: 'The account of a handover: what stays and what falls, the same for both sides',
         params: handoverParams,
+        querystring: handoverReading,
         response: { 200: handoverOut },
       },
     },
-    async request => readHandover(kit, await actingFor(kit.database, request), request.params.handover),
+    async request =>
+      readHandover(
+        kit,
+        await actingFor(kit.database, request),
+        request.params.handover,
+        request.query.falls?.split(',').filter(Boolean),
+      ),
   )
 
   app.post(

@@ -14,6 +14,8 @@ import { registerOf } from '../proposals/kind.ts'
 import { openProposal } from '../proposals/queries.ts'
 import { drawUp, signedOf } from './account.ts'
 import type { Line } from './line.ts'
+import { firstOf, type First } from './first.ts'
+import { jobsLost, type JobLost } from './jobs.ts'
 import { handover } from './kind.ts'
 import { offeredLetter } from './letters.ts'
 import {
@@ -40,6 +42,8 @@ export interface HandoverPreview {
     readonly mailDomain: string | null
   }
   readonly assets: readonly { readonly number: string; readonly name: string; readonly kind: string }[]
+  readonly first: readonly First[]
+  readonly lost: readonly JobLost[]
   readonly lines: readonly Line[]
   /** When it would complete, if they agreed now. */
   readonly completesAt: string
@@ -57,6 +61,7 @@ export function previewHandover(kit: Kit) {
     const plan = await planHandover(manager, acting, await nameHandover(kit, acting, text), falls)
     const { from, to, assets } = plan
     const now = kit.clock.now()
+    const lines = await drawUp(manager, plan, now)
     return {
       sentence: sayAgain(plan),
       summary: saySummary(plan),
@@ -68,7 +73,9 @@ export function previewHandover(kit: Kit) {
         mailDomain: await mailDomainOf(manager, to.id),
       },
       assets: assets.map(({ number, name, kind }) => ({ number, name, kind })),
-      lines: await drawUp(manager, plan, now),
+      first: await firstOf(manager, plan, { reader: acting.id, now }),
+      lost: await jobsLost(kit, manager, plan, lines),
+      lines,
       completesAt: sayInstant(completesAt(now, from.coolingHours, to.coolingHours), acting.zone),
       staysOpenUntil: sayEnd(lapse(now, acting.proposalDays), acting.zone),
       isOwnName: await isOwnName(manager, acting, to.id),

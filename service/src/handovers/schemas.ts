@@ -28,6 +28,31 @@ const line = {
   actions: number().required(),
   form: string().oneOf(['own', 'through', 'waiting', 'idle']).required(),
 }
+const before = {
+  first: array(
+    object({
+      whose: string().oneOf(['sender', 'receiver']).required(),
+      said: string().required(),
+      isDone: boolean().required(),
+      add: string().nullable().defined().meta({ description: 'What could go along too, as a sentence names it.' }),
+    }),
+  )
+    .required()
+    .meta({ description: 'What each side sees to first.' }),
+  lost: array(
+    object({
+      who: string().required(),
+      purpose: string().required(),
+      on: array(string().required()).required(),
+      keys: array(string().required()).required(),
+    }),
+  )
+    .required()
+    .meta({
+      description:
+        'Who has all that a purpose takes now, and would not have it after; lines that could stay, by their keys.',
+    }),
+}
 const assets = array(named.shape({ kind: string().required() })).required()
 export const handoverPreview = object({
   sentence: string().required(),
@@ -36,6 +61,7 @@ export const handoverPreview = object({
     .shape({ town: string().required(), since: instantOut.required(), mailDomain: string().nullable().defined() })
     .required(),
   assets,
+  ...before,
   lines: array(object(line)).required(),
   completesAt: string().required(),
   staysOpenUntil: string().required(),
@@ -76,6 +102,7 @@ export const handoverOut = object({
   keepers: array(object({ asset: string().required(), platform: string().required(), isTold: boolean().required() }))
     .required()
     .meta({ description: 'Once completed: whether the platforms know the new owner.' }),
+  ...before,
   lines: array(
     object({
       ...line,
@@ -99,6 +126,11 @@ export const handoverItems = array(
     endedAt: instantOut.nullable().defined(),
   }),
 ).required()
+export const handoverReading = object({
+  falls: string()
+    .max(8_000)
+    .meta({ description: 'Lines that you would let fall too, by their keys, parted by commas.' }),
+})
 export const handoverQuery = object({ ...pageQuery })
 export const handoverList = object({ items: handoverItems, next: string().nullable().defined() })
 export const handoverStopping = object({ reason: string().trim().max(500) }).noUnknown()

@@ -32,6 +32,9 @@
     less: 'less than both signed',
   }
 
+  // What the other side chose to fall is not for this one to bring back.
+  const isChoice = (line: Line) => line.canFall && falls !== null && (falls.includes(line.key) || line.fate !== 'falls')
+
   function toggle(line: Line) {
     if (!falls) return
     falls = falls.includes(line.key) ? falls.filter(key => key !== line.key) : [...falls, line.key]
@@ -57,13 +60,13 @@
             />{:else}<span></span>{/if}
           <div>
             <p><b>{line.who}</b>, on {line.on}</p>
-            <p class="note">{line.words}{falls && line.canFall ? `; ${line.why}` : ''}</p>
+            <p class="note">{line.words}{isChoice(line) ? `; ${line.why}` : ''}</p>
             {#if line.difference}<p class="due">{differs[line.difference]}</p>{/if}
           </div>
-          {#if falls && line.canFall}<button
+          {#if isChoice(line)}<button
               class="quiet"
-              aria-label="{falls.includes(line.key) ? 'Let it stay' : 'Let it fall'}: {line.who}, on {line.on}"
-              onclick={() => toggle(line)}>{falls.includes(line.key) ? 'let it stay' : 'let it fall'}</button
+              aria-label="{falls?.includes(line.key) ? 'Let it stay' : 'Let it fall'}: {line.who}, on {line.on}"
+              onclick={() => toggle(line)}>{falls?.includes(line.key) ? 'let it stay' : 'let it fall'}</button
             >{:else}<i>{line.why}</i>{/if}
         </li>
       {:else}<li>

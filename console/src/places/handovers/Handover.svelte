@@ -11,21 +11,27 @@
   import { route } from '../../router'
   import Answer from '../proposal/Answer.svelte'
   import Account from './Account.svelte'
+  import Before from './Before.svelte'
   import Course from './Course.svelte'
 
   /** A handover from its sending to its completion: the same page for both sides. */
   const acting = getActing()
   const doing = new Doing()
   const id = $derived((route.params as { handover?: string }).handover ?? '')
+  let falls: string[] | null = $state([])
   const found = createQuery(() => ({
-    queryKey: ['handover', acting.number, id],
+    queryKey: ['handover', acting.number, id, falls],
     queryFn: async () =>
       answerOf(
         service.GET('/v1/businesses/{business}/handovers/{handover}', {
-          params: { path: { business: acting.number, handover: id } },
+          params: {
+            path: { business: acting.number, handover: id },
+            query: falls?.length ? { falls: falls.join(',') } : {},
+          },
         }),
       ),
     enabled: acting.number !== '',
+    placeholderData: (before: unknown) => before as never,
     refetchInterval: 15_000,
   }))
   const handover = $derived(found.data)
@@ -39,7 +45,6 @@
       ),
     enabled: handover?.state === 'open',
   }))
-  let falls: string[] | null = $state([])
   const chooses = $derived(handover?.state === 'open' && !handover.isSender)
   let stopping = $state(false)
   const at = (instant: string) => sayInstant(Temporal.Instant.from(instant), acting.zone)
@@ -112,6 +117,12 @@
         {/if}
       </div>
     </div>
+    {#if handover.state === 'open' || handover.state === 'cooling'}
+      <div class="span section">
+        <p class="margin">{handover.state === 'open' ? 'First' : 'Beside it'}</p>
+        {#if chooses}<Before told={handover} bind:falls />{:else}<Before told={handover} />{/if}
+      </div>
+    {/if}
     {#if handover.anew}
       <div class="span section">
         <p class="margin">More than signed</p>

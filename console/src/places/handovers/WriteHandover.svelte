@@ -19,6 +19,7 @@
   import { assetsOf } from '../../reach/lists'
   import { answerOf, idempotencyKey, service } from '../../reach/service'
   import Account from './Account.svelte'
+  import Before from './Before.svelte'
 
   /** Proposing to another business that it owns some of one’s assets: what, to whom, what one keeps, and what becomes of the rest. */
   const acting = getActing()
@@ -59,12 +60,12 @@
     })
   })
   const preview = createQuery(() => ({
-    queryKey: ['handover preview', acting.number, text],
+    queryKey: ['handover preview', acting.number, text, falls],
     queryFn: async () =>
       answerOf(
         service.POST('/v1/businesses/{business}/handovers/preview', {
           params: { path: { business: acting.number } },
-          body: { sentence: text, falls: [] },
+          body: { sentence: text, falls: falls ?? [] },
         }),
       ),
     enabled: text !== '' && acting.number !== '' && !done,
@@ -73,6 +74,10 @@
     retry: false,
   }))
   const review = $derived(preview.error || !text ? undefined : preview.data)
+  // What was chosen and is not there any more, once other assets are named, is not sent.
+  const chosenToFall = $derived(
+    (falls ?? []).filter(one => review?.lines.some(line => line.key === one && line.canFall)),
+  )
   let hasChosenTier = sentence !== null
   // Somebody's own goes into the business they work for: they go on working with it, unless they say otherwise.
   $effect(() => {
@@ -86,7 +91,7 @@
       const said = await answerOf(
         service.POST('/v1/businesses/{business}/handovers', {
           params: { path: { business: acting.number } },
-          body: { sentence: text, falls: falls ?? [] },
+          body: { sentence: text, falls: chosenToFall },
           headers: key,
         }),
       )
@@ -176,6 +181,10 @@
       <div class="span section">
         <p class="margin">What becomes of it</p>
         <Account lines={review.lines} newOwner={review.to.name} bind:falls />
+      </div>
+      <div class="span section">
+        <p class="margin">First</p>
+        <Before told={review} onadd={what => (chosen = [...chosen, what])} bind:falls />
       </div>
       <div class="section acts">
         <button class="btn btn-primary" disabled={doing.busy || !because.trim()} onclick={send}>Sign and send it</button
