@@ -71,7 +71,7 @@ export async function drawUp(manager: EntityManager, terms: Terms, now: Instant)
   return [
     ...ownersOf(terms),
     ...rows.map(tell),
-    ...(await gatheredLines(manager, terms)),
+    ...(await gatheredLines(manager, terms, now)),
     ...(await bundlesOf(manager, terms)),
     ...(await tiesOf(manager, terms)),
     ...(await waitingOn(manager, terms, now)),
@@ -153,12 +153,12 @@ function tellGrant(terms: Terms, row: Row): Line {
       : fatesOf(by, { isKept: keeping !== null, isBundle: false })
   const key = `grant/${row.id}`
   if (row.upstream && row.giver === from.id && row.holderKind === 'business')
-    return lineOf(key, row, 'falls', { canFall: false, why: `passed on by ${from.name}` })
+    return lineOf(terms, key, row, 'falls', { canFall: false, why: `passed on by ${from.name}` })
   const fate = others.includes('falls') && falls.includes(key) ? 'falls' : usual
   const isThinned = keeping && (fate === 'beneath' || (fate === 'stays' && isOwnManager))
   const thinned = isThinned ? thin(row, keeping) : row
   if (isThinned && !thinned.tier && thinned.actions.length === 0)
-    return lineOf(key, row, 'falls', { canFall: false, why: 'nothing is left of it' })
+    return lineOf(terms, key, row, 'falls', { canFall: false, why: 'nothing is left of it' })
   const why = {
     'old owner’s people': fate === 'beneath' ? `beneath what ${from.name} keeps` : `people of ${from.name}`,
     'new owner': 'the new owner needs none',
@@ -171,7 +171,7 @@ function tellGrant(terms: Terms, row: Row): Line {
           : `a manager account of ${from.name}`
         : 'as before',
   }[by]
-  return lineOf(key, { ...row, ...thinned }, fate, {
+  return lineOf(terms, key, { ...row, ...thinned }, fate, {
     canFall: others.includes('falls'),
     why: fate === 'falls' && others.includes('falls') && falls.includes(key) ? 'not kept' : why,
   })
@@ -183,16 +183,23 @@ function isPutByOld({ from, assets }: Terms, row: Row, above: Row): boolean {
 }
 
 /** What hangs on another line goes its way; what the new owner had passed on is from then on its own. */
-function tellBelow({ to }: Terms, row: Row, above: Line, upper: Row): Line {
+function tellBelow(terms: Terms, row: Row, above: Line, upper: Row): Line {
+  const { to } = terms
   const isOwn = row.giver === to.id && upper.holderKind === 'business' && upper.holderId === to.id
   const fate: Fate = isOwn ? 'own' : above.fate === 'own' || above.fate === 'beneath' ? 'stays' : above.fate
-  return lineOf(`grant/${row.id}`, row, fate, {
+  return lineOf(terms, `grant/${row.id}`, row, fate, {
     canFall: false,
-    why: isOwn ? 'your own from then on' : `follows ${above.who}`,
+    why: isOwn ? 'the new owner’s own from then on' : `follows ${above.who}`,
   })
 }
 
-function lineOf(key: string, row: Row, fate: Fate, { canFall, why }: Pick<Line, 'canFall' | 'why'>): Line {
+function lineOf(
+  { from }: Terms,
+  key: string,
+  row: Row,
+  fate: Fate,
+  { canFall, why }: Pick<Line, 'canFall' | 'why'>,
+): Line {
   const until = row.until ? Temporal.Instant.fromEpochMilliseconds(row.until.getTime()) : null
   const link = row.holderKind === 'manager'
   return {
@@ -205,7 +212,7 @@ function lineOf(key: string, row: Row, fate: Fate, { canFall, why }: Pick<Line, 
       sayGiven(row, row.kind),
       row.hiding.length > 0 ? `hiding ${sayList(row.hiding)}` : '',
       row.mayPassOn ? (link ? 'may give access' : 'may pass on') : '',
-      until ? `until ${sayEnd(until, 'UTC')}` : '',
+      until ? `until ${sayEnd(until, from.zone)}` : '',
       row.purpose ? `to ${row.purpose}` : '',
       row.isFrozen ? 'frozen' : '',
     ]

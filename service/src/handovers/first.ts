@@ -21,9 +21,11 @@ export interface First {
 export async function firstOf(
   manager: EntityManager,
   terms: Terms,
-  { reader, now }: { readonly reader: string; readonly now: Instant },
+  { reader, isSigned, now }: { readonly reader: string; readonly isSigned: boolean; readonly now: Instant },
 ): Promise<First[]> {
-  return [...(await tiedTo(manager, terms)), ...(await meansTo(manager, terms, { reader, now }))]
+  const tied = await tiedTo(manager, terms)
+  // With what it pays the new owner has said with its yes.
+  return isSigned ? tied : [...tied, ...(await meansTo(manager, terms, { reader, now }))]
 }
 
 async function tiedTo(manager: EntityManager, { from, assets }: Terms): Promise<First[]> {

@@ -1,4 +1,4 @@
-import { isBefore, printLinking, sayEnd, sayGiven, sayList, type Fate } from '@famiglia/core'
+import { isBefore, printLinking, sayEnd, sayGiven, sayList, type Fate, type Instant } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
@@ -67,9 +67,12 @@ export async function gatheredUnder(manager: EntityManager, { to, assets }: Term
     .sort((one, other) => one.account.name.localeCompare(other.account.name))
 }
 
-export async function gatheredLines(manager: EntityManager, terms: Terms): Promise<Line[]> {
+const isOver = ({ until }: Grant, at: Instant) => until !== null && !isBefore(at, until)
+
+export async function gatheredLines(manager: EntityManager, terms: Terms, now: Instant): Promise<Line[]> {
   const { from, to } = terms
-  return (await gatheredUnder(manager, terms)).map(({ key, fate, link, account, owner, under }) => ({
+  const live = (await gatheredUnder(manager, terms)).filter(({ link }) => !isOver(link, now))
+  return live.map(({ key, fate, link, account, owner, under }) => ({
     ...nothingGiven,
     key,
     fate,
@@ -79,7 +82,7 @@ export async function gatheredLines(manager: EntityManager, terms: Terms): Promi
     words: [
       sayGiven(link, account.kind),
       link.hiding.length > 0 ? `hiding ${sayList(link.hiding)}` : '',
-      link.until ? `until ${sayEnd(link.until, 'UTC')}` : '',
+      link.until ? `until ${sayEnd(link.until, from.zone)}` : '',
     ]
       .filter(Boolean)
       .join(', '),
@@ -116,10 +119,9 @@ export async function gatherAgain(change: Change, handover: Handover, gathered: 
   const { from, to, acceptedBy, id, signed } = handover
   const agreed = gathered.filter(one => signed.some(line => line.key === one.key))
   const stays = agreed.filter(one => one.fate === 'stays')
-  const asked = agreed.filter(({ owner, link: { until } }) => {
-    const isOver = until !== null && !isBefore(change.now, until)
-    return owner.id !== from.id && owner.id !== to.id && !isOver
-  })
+  const asked = agreed.filter(
+    ({ owner, link }) => owner.id !== from.id && owner.id !== to.id && !isOver(link, change.now),
+  )
   for (const { link, account, under } of stays) {
     const given = { giver: to, person: acceptedBy, by: null, proposal: id }
     const again = await keepLink(change, given, under, {

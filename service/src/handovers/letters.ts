@@ -65,7 +65,7 @@ function factsOf(lines: readonly Line[], { from, to }: Handover): [string, strin
   const becomes: Record<Line['fate'], string> = {
     stays: `goes on, from ${to.name}`,
     beneath: `goes on, through what ${from.name} keeps`,
-    own: 'goes on, as your own',
+    own: `goes on, from ${to.name} itself`,
     falls: 'ends then',
   }
   const told = lines.slice(0, mostTold).map(({ who, on, words, fate, grant, why }): [string, string] => {

@@ -98,7 +98,9 @@ export async function readHandover(
     anew: agreed?.state === 'cooling' ? await anewOf(manager, acting, agreed, lines) : null,
     isContested: agreed?.isContested ?? false,
     keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
-    first: isLive ? await firstOf(manager, terms, { reader: acting.id, now: kit.clock.now() }) : [],
+    first: isLive
+      ? await firstOf(manager, terms, { reader: acting.id, isSigned: agreed !== null, now: kit.clock.now() })
+      : [],
     lost: isLive ? await jobsLost(kit, manager, terms, lines) : [],
     lines: isLive
       ? lines.map(line => ({

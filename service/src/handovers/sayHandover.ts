@@ -73,7 +73,7 @@ export function previewHandover(kit: Kit) {
         mailDomain: await mailDomainOf(manager, to.id),
       },
       assets: assets.map(({ number, name, kind }) => ({ number, name, kind })),
-      first: await firstOf(manager, plan, { reader: acting.id, now }),
+      first: await firstOf(manager, plan, { reader: acting.id, isSigned: false, now }),
       lost: await jobsLost(kit, manager, plan, lines),
       lines,
       completesAt: sayInstant(completesAt(now, from.coolingHours, to.coolingHours), acting.zone),
