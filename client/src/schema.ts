@@ -9105,6 +9105,8 @@ export interface components {
                 who: string;
                 purpose: string;
                 on: string[];
+                /** @description Whether they are asked to join the new owner with it. */
+                isAsked: boolean;
                 keys: string[];
             }[];
             lines: {
@@ -9151,6 +9153,8 @@ export interface components {
             }[];
             keeping: string | null;
             withBilling: boolean;
+            /** @description Whether the old owner’s people are asked to join the new one. */
+            withPeople: boolean;
             because: string | null;
             sentBy: string;
             /** Format: date-time */
@@ -9191,6 +9195,8 @@ export interface components {
                 who: string;
                 purpose: string;
                 on: string[];
+                /** @description Whether they are asked to join the new owner with it. */
+                isAsked: boolean;
                 keys: string[];
             }[];
             lines: {

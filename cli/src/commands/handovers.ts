@@ -12,7 +12,9 @@ type Line = Schemas['HandoverPreview']['lines'][number] & { readonly difference?
 export function handoverCommands(program: Command, run: Run): void {
   program
     .command('hand-over <words...>')
-    .description('hand-over <assets> to <business> [keeping <tier>] [with billing] because "…": who owns assets')
+    .description(
+      'hand-over <assets> to <business> [keeping <tier>] [with billing] [with people] because "…": who owns assets',
+    )
     .option('--let-fall <keys>', 'lines of the account that are not to stay, by their keys', listed, [])
     .action(
       run(async (context, { letFall }: { letFall: string[] }, words: string[]) =>
@@ -132,7 +134,10 @@ function beforeOf({ first, lost }: Pick<Schemas['Handover'], 'first' | 'lost'>):
     ),
     ...part(
       'Who could no longer do their job',
-      lost.map(({ who, purpose, on }) => `${who} could not “${purpose}” any more: ${sayList(on)}`),
+      lost.map(
+        ({ who, purpose, on, isAsked }) =>
+          `${who} could not “${purpose}” any more${isAsked ? ', before they join the new owner' : ''}: ${sayList(on)}`,
+      ),
     ),
   ]
 }
@@ -186,7 +191,7 @@ async function read(context: Context, id: string): Promise<void> {
   context.desk.one(
     told,
     [
-      `${told.from.name} hands over ${sayList(told.assets.map(asset => asset.name))} to ${told.to.name}${told.keeping ? `, keeping ${told.keeping}` : ''}${told.withBilling ? ', with billing' : ''}.`,
+      `${told.from.name} hands over ${sayList(told.assets.map(asset => asset.name))} to ${told.to.name}${told.keeping ? `, keeping ${told.keeping}` : ''}${told.withBilling ? ', with billing' : ''}${told.withPeople ? ', with people' : ''}.`,
       `  ${told.isContested ? 'contested     ' : 'sent          '}${day(told.sentAt, zone)} by ${told.sentBy}${told.because ? `: ${told.because}` : ''}`,
       ...(told.acceptedAt ? [`  agreed        ${day(told.acceptedAt, zone)} by ${told.acceptedBy}`] : []),
       ...(told.completesAt && told.state === 'cooling'

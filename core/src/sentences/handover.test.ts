@@ -13,11 +13,11 @@ const read = (text: string) => {
 
 test('what goes over, to whom, what is kept, who pays and why are read in any order', () => {
   const sentence = read(
-    `hand over page/day-trips, bundle/summer to ${kitchen} because "It is yours." with billing keeping run`,
+    `hand over page/day-trips, bundle/summer to ${kitchen} because "It is yours." with people with billing keeping run`,
   )
-  expect(sentence).toMatchObject({ keeping: 'run', withBilling: true, because: 'It is yours.' })
+  expect(sentence).toMatchObject({ keeping: 'run', withBilling: true, withPeople: true, because: 'It is yours.' })
   expect(printHandover(sentence)).toBe(
-    `hand over page/day-trips, bundle/summer to ${kitchen} keeping run with billing because "It is yours."`,
+    `hand over page/day-trips, bundle/summer to ${kitchen} keeping run with billing with people because "It is yours."`,
   )
 })
 
@@ -53,6 +53,7 @@ const sentence: fc.Arbitrary<HandoverSentence> = fc
       to: fc.nat(99_999_999).map(drawn => ({ by: 'number' as const, number: drawNumber('B', drawn) })),
       keeping: fc.option(fc.constantFrom(...tiers)),
       withBilling: fc.boolean(),
+      withPeople: fc.boolean(),
       because: fc.option(fc.stringMatching(/^[A-Za-z]{1,9}( [a-z]{1,9}){0,5}\.?$/)),
     }),
   )

@@ -3,7 +3,7 @@ import { printWhat, printWho } from './print.ts'
 import { Reader, Unreadable, type SentenceError } from './reader.ts'
 import type { What, Who } from './sentence.ts'
 
-/** `hand over <assets> | everything [on <platform>] to <business> [keeping <tier>] [with billing] [because "…"]`: who owns assets from then on. */
+/** `hand over <assets> | everything [on <platform>] to <business> [keeping <tier>] [with billing] [with people] [because "…"]`: who owns assets from then on. */
 export interface HandoverSentence {
   readonly verb: 'hand over'
   /** What is named; nothing where everything goes. */
@@ -16,6 +16,8 @@ export interface HandoverSentence {
   readonly keeping: Tier | null
   /** Whether the new owner pays from then on; else whoever pays goes on paying. */
   readonly withBilling: boolean
+  /** Whether the old owner’s people who lose what they have on them are asked, one by one, to join the new owner with it. */
+  readonly withPeople: boolean
   readonly because: string | null
 }
 
@@ -31,11 +33,20 @@ export function parseHandover(
 }
 
 /** As written: the one form that is read as the same again. */
-export function printHandover({ assets, everything, to, keeping, withBilling, because }: HandoverSentence): string {
+export function printHandover({
+  assets,
+  everything,
+  to,
+  keeping,
+  withBilling,
+  withPeople,
+  because,
+}: HandoverSentence): string {
   return [
     `hand over ${everything ? `everything${everything.on ? ` on ${everything.on}` : ''}` : assets.map(printWhat).join(', ')} to ${printWho(to)}`,
     keeping ? `keeping ${keeping}` : '',
     withBilling ? 'with billing' : '',
+    withPeople ? 'with people' : '',
     because ? `because "${because}"` : '',
   ]
     .filter(Boolean)
@@ -64,29 +75,40 @@ class HandoverReader extends Reader {
     return { on: this.word('a platform').text.toLowerCase() }
   }
 
-  private rest(): Pick<HandoverSentence, 'keeping' | 'withBilling' | 'because'> {
+  private rest(): Pick<HandoverSentence, 'keeping' | 'withBilling' | 'withPeople' | 'because'> {
     let keeping: Tier | null = null
     let withBilling = false
+    let withPeople = false
     let because: string | null = null
     const said = new Set<string>()
     for (let word = this.next(); word; word = this.next()) {
-      if (said.has(word.text)) throw this.wrong(word, `“${word.text}” was said before: one is enough.`, [])
-      said.add(word.text)
+      const after = word.text === 'with' ? this.peek()?.text : null
+      const key = after ? `with ${after}` : word.text
+      if (said.has(key)) throw this.wrong(word, `“${key}” was said before: one is enough.`, [])
+      said.add(key)
       if (word.text === 'keeping') {
         const tier = this.word('a tier')
         if (!isTier(tier.text)) throw this.wrong(tier, `“${tier.text}” is no tier: ${tiers.join(', ')}.`, tiers)
         keeping = tier.text
       } else if (word.text === 'with') {
-        this.expect('billing', 'after “with” comes “billing”: the new owner pays from then on')
-        withBilling = true
+        if (after === 'people') {
+          this.next()
+          withPeople = true
+        } else {
+          this.expect(
+            'billing',
+            'after “with” comes “billing”: the new owner pays from then on; or “people”: they are asked to join it',
+          )
+          withBilling = true
+        }
       } else if (word.text === 'because') because = this.quoted('the reason in quotes, as "it is yours"', 500)
       else
-        throw this.wrong(word, `“${word.text}” is not expected here: keeping, with billing or because may follow.`, [
-          'keeping',
-          'with',
-          'because',
-        ])
+        throw this.wrong(
+          word,
+          `“${word.text}” is not expected here: keeping, with billing, with people or because may follow.`,
+          ['keeping', 'with', 'because'],
+        )
     }
-    return { keeping, withBilling, because }
+    return { keeping, withBilling, withPeople, because }
   }
 }

@@ -82,6 +82,17 @@ export async function findMembership(
   return manager.findOneBy(memberships, { businessId: business, personId: person })
 }
 
+/** The places in a business of those of some people who have one, by the person. */
+export async function membershipsAmong(
+  manager: EntityManager,
+  business: string,
+  people: readonly string[],
+): Promise<Map<string, Membership>> {
+  const found =
+    people.length === 0 ? [] : await manager.findBy(memberships, { businessId: business, personId: In([...people]) })
+  return new Map(found.map(one => [one.personId, one]))
+}
+
 /** All who have a place in a business. */
 export async function membershipsOf(manager: EntityManager, business: string): Promise<Membership[]> {
   return manager.findBy(memberships, { businessId: business })

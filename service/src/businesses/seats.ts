@@ -1,5 +1,6 @@
-import type { Instant } from '@famiglia/core'
+import { sayCount, sayMoney, seatCost, type Instant } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
+import type { Kit } from '../base/kit.ts'
 
 /** Seats taken: members and open invitations. */
 export async function countSeats(manager: EntityManager, business: string, now: Instant): Promise<number> {
@@ -9,4 +10,38 @@ export async function countSeats(manager: EntityManager, business: string, now: 
     [business, now.toString()],
   )) as { taken: number }[]
   return row!.taken
+}
+
+export interface MoreSeats {
+  readonly before: number
+  readonly after: number
+  readonly included: number
+  readonly words: string
+}
+
+/** What more seats of a business come to, with the price for the month and for what is left of this one; null for none. */
+export async function moreSeats(
+  kit: Kit,
+  { id, zone }: { readonly id: string; readonly zone: string },
+  more: number,
+): Promise<MoreSeats | null> {
+  if (more === 0) return null
+  const {
+    FAMIGLIA_SEATS_INCLUDED: included,
+    FAMIGLIA_SEAT_PRICE: priceEach,
+    FAMIGLIA_SEAT_CURRENCY: currency,
+  } = kit.config
+  const now = kit.clock.now()
+  const taken = await countSeats(kit.database.manager, id, now)
+  const cost = seatCost({ included, priceEach, currency }, taken, more, now.toZonedDateTimeISO(zone).toPlainDate())
+  const price =
+    cost.perMonth > 0
+      ? `That is ${sayMoney(cost.perMonth, currency)} more a month, ${sayMoney(cost.restOfMonth, currency)} for the rest of this one.`
+      : 'That costs nothing more.'
+  return {
+    before: cost.before,
+    after: cost.after,
+    included,
+    words: `${sayCount(more, 'more seat', 'more seats')}: ${cost.after} of ${included} included. ${price}`,
+  }
 }

@@ -43,7 +43,15 @@ export function beginContest(kit: Kit) {
         const named = { ...asset, name: claim.called }
         const means = isPaid ? await meansFor(change.manager, acting, named, wanted.means, change.now) : null
         const assets = await withInside(change.manager, [named])
-        const terms = { from: owner, to: claimant, assets, keeping: null, withBilling: isPaid, falls: [] }
+        const terms = {
+          from: owner,
+          to: claimant,
+          assets,
+          keeping: null,
+          withBilling: isPaid,
+          withPeople: false,
+          falls: [],
+        }
         const why = await whyNot(change.manager, terms, null)
         if (why)
           throw new Problem(why.code, `${claim.called} cannot go over as things stand with its owner. Try again later.`)

@@ -28,7 +28,7 @@ export async function handContestedOver(
   const [contested] = await assetsById(manager, [contest.asset.id])
   const [from, to] = [await getBusiness(manager, contest.owner.id), await getBusiness(manager, contest.claimant.id)]
   const assets = await withInside(manager, [contested!])
-  const terms = { from, to, assets, keeping: null, withBilling: contest.means !== null, falls: [] }
+  const terms = { from, to, assets, keeping: null, withBilling: contest.means !== null, withPeople: false, falls: [] }
   await closeContest(change, contest.id, { outcome: 'handed over', by: by?.id ?? null, why: null })
   await assertCanGo(manager, terms, null)
   if (contest.means) await assertCanAnswer(kit, manager, to, contest.by, contested!)

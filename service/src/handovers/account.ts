@@ -20,7 +20,7 @@ import { Problem } from '../base/problem.ts'
 import type { Asset } from '../assets/queries.ts'
 import type { HolderKind } from '../grants/queries.ts'
 import { gatheredLines } from './gathered.ts'
-import { nothingGiven, type Line, type Terms } from './line.ts'
+import { isAskedToJoin, nothingGiven, type Line, type Terms } from './line.ts'
 import type { SignedLine } from './records.ts'
 
 /** As many grants as an account can have. */
@@ -194,7 +194,7 @@ function tellBelow(terms: Terms, row: Row, above: Line, upper: Row): Line {
 }
 
 function lineOf(
-  { from }: Terms,
+  terms: Terms,
   key: string,
   row: Row,
   fate: Fate,
@@ -202,7 +202,7 @@ function lineOf(
 ): Line {
   const until = row.until ? Temporal.Instant.fromEpochMilliseconds(row.until.getTime()) : null
   const link = row.holderKind === 'manager'
-  return {
+  const line: Line = {
     key,
     fate,
     canFall,
@@ -212,7 +212,7 @@ function lineOf(
       sayGiven(row, row.kind),
       row.hiding.length > 0 ? `hiding ${sayList(row.hiding)}` : '',
       row.mayPassOn ? (link ? 'may give access' : 'may pass on') : '',
-      until ? `until ${sayEnd(until, from.zone)}` : '',
+      until ? `until ${sayEnd(until, terms.from.zone)}` : '',
       row.purpose ? `to ${row.purpose}` : '',
       row.isFrozen ? 'frozen' : '',
     ]
@@ -248,6 +248,7 @@ function lineOf(
         ? { kind: 'business', id: row.managerOf! }
         : { kind: row.holderKind, id: row.holderId },
   }
+  return isAskedToJoin(terms, line) ? { ...line, why: `asked to join ${terms.to.name} with it` } : line
 }
 
 /** The old owner’s people, and what goes through its own manager accounts, come no further than what it keeps. */

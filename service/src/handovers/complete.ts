@@ -21,6 +21,7 @@ import type { Line, Terms } from './line.ts'
 import { adminsOfBoth, namedIn } from './concerned.ts'
 import { gatherAgain, unlinkGathered } from './gathered.ts'
 import { completedLetter, coolingLetter, stoppedLetter } from './letters.ts'
+import { askPeople } from './people.ts'
 import { sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
 import { tellKeepers } from './tellKeepers.ts'
 import {
@@ -158,6 +159,7 @@ async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Han
   if (handover.keeping) for (const asset of moved) kept.set(asset.id, await keep(change, handover, asset))
   for (const line of lines) if (line.grant) await settle(change, handover, line, moved, kept)
   await gatherAgain(change, handover, gathered)
+  if (handover.withPeople) await askPeople(change, handover, lines, moved)
   if (handover.withBilling && handover.means)
     for (const asset of moved.filter(one => one.payer?.id === from.id))
       await arrangePayment(change, acceptedBy, {

@@ -1,9 +1,13 @@
 import { endOfMeans, isBefore, kinds, sayFew, type Instant } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsById } from '../assets/queries.ts'
+import type { Kit } from '../base/kit.ts'
+import { membershipsAmong } from '../businesses/queries.ts'
+import { moreSeats } from '../businesses/seats.ts'
 import { meansOf } from '../means/queries.ts'
 import { tiesOf } from '../ties/queries.ts'
-import type { Terms } from './line.ts'
+import type { Line, Terms } from './line.ts'
+import { peopleToAsk } from './people.ts'
 
 /** Something that one of the sides sees to before a handover, or that is so already. */
 export interface First {
@@ -19,13 +23,17 @@ export interface First {
  * payment that has is told to itself alone.
  */
 export async function firstOf(
+  kit: Kit,
   manager: EntityManager,
-  terms: Terms,
-  { reader, isSigned, now }: { readonly reader: string; readonly isSigned: boolean; readonly now: Instant },
+  { terms, lines }: { readonly terms: Terms; readonly lines: readonly Line[] },
+  { reader, isSigned }: { readonly reader: string; readonly isSigned: boolean },
 ): Promise<First[]> {
-  const tied = await tiedTo(manager, terms)
-  // With what it pays the new owner has said with its yes.
-  return isSigned ? tied : [...tied, ...(await meansTo(manager, terms, { reader, now }))]
+  return [
+    ...(await tiedTo(manager, terms)),
+    // With what it pays the new owner has said with its yes.
+    ...(isSigned ? [] : await meansTo(manager, terms, { reader, now: kit.clock.now() })),
+    ...(await peopleOf(kit, manager, terms, lines, reader)),
+  ]
 }
 
 async function tiedTo(manager: EntityManager, { from, assets }: Terms): Promise<First[]> {
@@ -73,4 +81,28 @@ async function meansTo(
       : `Put a means of payment for ${name} on record, under Money, before you accept.`
     return { whose: 'receiver', said, isDone, add: null }
   })
+}
+
+async function peopleOf(
+  kit: Kit,
+  manager: EntityManager,
+  terms: Terms,
+  lines: readonly Line[],
+  reader: string,
+): Promise<First[]> {
+  const asked = await peopleToAsk(manager, terms, lines)
+  if (asked.length === 0) return []
+  const { to } = terms
+  const names = sayFew(asked.map(({ person }) => person.name))
+  const tell = (said: string) => [{ whose: 'receiver' as const, said, isDone: false, add: null }]
+  if (reader !== to.id) return tell(`Once it is done, ${to.name} asks ${names} to join, one by one.`)
+  const there = await membershipsAmong(
+    manager,
+    to.id,
+    asked.map(({ person }) => person.id),
+  )
+  const seats = await moreSeats(kit, to, asked.length - there.size)
+  return tell(
+    `Once it is done, you ask ${names} to join, one by one. ${seats ? `If all do: ${seats.words}` : ''}`.trim(),
+  )
 }

@@ -26,7 +26,7 @@ import { factsFrom } from '../reach/facts.ts'
 import { heldFrom } from '../reach/held.ts'
 import { targetsById } from '../reach/targets.ts'
 import { tiesOf } from '../ties/queries.ts'
-import type { Line, Terms } from './line.ts'
+import { isAskedToJoin, type Line, type Terms } from './line.ts'
 
 /** Somebody who could not do any more, once it has gone over, what they were let do for a purpose. */
 export interface JobLost {
@@ -34,12 +34,15 @@ export interface JobLost {
   readonly purpose: string
   /** The assets where they lack something then. */
   readonly on: readonly string[]
+  /** Whether they are asked to join the new owner, and could go on with their yes. */
+  readonly isAsked: boolean
   /** The lines that could stay, and with which they could go on. */
   readonly keys: readonly string[]
 }
 
 /** `Dae Whitlock could not “run our adverts” any more: Sunday Table` */
-export const sayLost = ({ who, purpose, on }: JobLost) => `${who} could not “${purpose}” any more: ${sayList(on)}`
+export const sayLost = ({ who, purpose, on, isAsked }: JobLost) =>
+  `${who} could not “${purpose}” any more${isAsked ? ', before they join the new owner' : ''}: ${sayList(on)}`
 
 /** What one holder was given for one purpose, by one of the two sides. */
 interface Job {
@@ -96,6 +99,7 @@ export async function jobsLost(
       who: job.kind === 'team' ? `team ${job.name}` : job.name,
       purpose: job.purpose.name,
       on: [...new Set(lacking.map(asset => asset.name))],
+      isAsked: lines.some(line => line.grant?.holderId === job.holder && isAskedToJoin(terms, line)),
       keys: lines
         .filter(line => line.canFall && line.fate === 'falls' && line.grant?.holderId === job.holder)
         .map(line => line.key),

@@ -25,10 +25,11 @@ export async function termsOfHandover(
   manager: Change['manager'],
   { business, partner, own }: Pick<ProposalParts, 'business' | 'partner' | 'own'>,
 ): Promise<Terms> {
-  const { assets, keeping, withBilling, falls } = own as HandoverOwn
+  const { assets, keeping, withBilling, withPeople, falls } = own as HandoverOwn
   return {
     keeping,
     withBilling,
+    withPeople,
     falls,
     from: business,
     to: partner!,
@@ -40,11 +41,12 @@ export async function termsOfHandover(
 }
 
 const said = (parts: ProposalParts) => {
-  const { assets, keeping, withBilling } = ownOf(parts)
+  const { assets, keeping, withBilling, withPeople } = ownOf(parts)
   const keeps = keeping ? `; ${parts.business.name} keeps ${keeping}` : ''
   const { partner } = parts
   const pays = withBilling ? `; ${partner!.name} pays from then on` : ''
-  return `${sayOfAssets(assets, 'goes', 'go')} over to ${partner!.name}${keeps}${pays}`
+  const asks = withPeople ? `; ${partner!.name} asks its people to join` : ''
+  return `${sayOfAssets(assets, 'goes', 'go')} over to ${partner!.name}${keeps}${pays}${asks}`
 }
 
 /** A business wants another to own some of its assets. */

@@ -7,7 +7,7 @@ import { toProposal } from '../proposals/letters.ts'
 import { sayAssets, sayOfAssets } from './planHandover.ts'
 import type { Concerned } from './concerned.ts'
 import type { Gathered } from './gathered.ts'
-import type { Line } from './line.ts'
+import { isAskedToJoin, type Line } from './line.ts'
 import type { Handover, HandoverOwn } from './records.ts'
 
 const seeIt = (business: Pick<Business, 'number'>, id: string) => ({
@@ -32,6 +32,9 @@ export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminde
     facts: [
       ['Keeps', own.keeping ? `${business.name} keeps ${own.keeping}` : 'nothing'],
       ['Who pays', own.withBilling ? `${partner!.name} from then on, with the means that you choose` : 'as now'],
+      ...(own.withPeople
+        ? ([['People', `you ask who worked on it at ${business.name} to join you, one by one`]] as [string, string][])
+        : []),
       ['Stays open', `until ${sayInstant(proposal.lapsesAt, business.zone)}`],
     ],
     button: { label: 'Read and answer', leads: toProposal(partner!, proposal.id) },
@@ -61,17 +64,20 @@ export function coolingLetter({ person: to, of, lines }: Concerned, handover: Ha
 /** As many lines as a letter tells. */
 const mostTold = 20
 
-function factsOf(lines: readonly Line[], { from, to }: Handover): [string, string][] {
+function factsOf(lines: readonly Line[], handover: Handover): [string, string][] {
+  const { from, to } = handover
   const becomes: Record<Line['fate'], string> = {
     stays: `goes on, from ${to.name}`,
     beneath: `goes on, through what ${from.name} keeps`,
     own: `goes on, from ${to.name} itself`,
     falls: 'ends then',
   }
-  const told = lines.slice(0, mostTold).map(({ who, on, words, fate, grant, why }): [string, string] => {
+  const told = lines.slice(0, mostTold).map((line): [string, string] => {
+    const { who, on, words, fate, grant, why } = line
+    const asks = isAskedToJoin(handover, line) ? `; ${to.name} asks you to go on with it there` : ''
     // A link is told by what hangs where; what somebody holds, by what it is on.
     const what = grant && grant.holderKind !== 'manager' ? words : `${who}: ${words}`
-    return [on, `${what}: ${becomes[fate]}${grant ? '' : ` (${why})`}`]
+    return [on, `${what}: ${becomes[fate]}${asks}${grant ? '' : ` (${why})`}`]
   })
   return lines.length > mostTold ? [...told, ['And', `${lines.length - mostTold} more`]] : told
 }

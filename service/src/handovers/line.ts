@@ -10,6 +10,8 @@ export interface Terms {
   readonly assets: readonly Asset[]
   readonly keeping: Tier | null
   readonly withBilling: boolean
+  /** Whether the old owner’s people who lose what they have are asked to join the new owner with it. */
+  readonly withPeople: boolean
   /** The keys of the lines that one of the two sides chose to fall. */
   readonly falls: readonly string[]
 }
@@ -48,3 +50,15 @@ export interface Line {
 
 /** A line about something else than a grant that is ended or given again. */
 export const nothingGiven = { tier: null, actions: 0, form: 'idle', grant: null, concerns: null } as const
+
+/** Whether the holder of a line is asked to join the new owner: people of the old one who lose it. */
+export function isAskedToJoin({ from, withPeople }: Terms, { fate, grant }: Pick<Line, 'fate' | 'grant'>): boolean {
+  return (
+    withPeople &&
+    fate === 'falls' &&
+    grant !== null &&
+    grant.giver === from.id &&
+    grant.upstream === null &&
+    (grant.holderKind === 'person' || grant.holderKind === 'team')
+  )
+}

@@ -56,6 +56,7 @@ export async function planHandover(
     assets: await findAssets(manager, acting, sentence),
     keeping: sentence.keeping,
     withBilling: sentence.withBilling,
+    withPeople: sentence.withPeople,
     falls,
   }
   await assertCanGo(manager, terms, null)

@@ -32,6 +32,7 @@ export interface HandoverTold {
   readonly assets: readonly { readonly number: string; readonly name: string; readonly kind: string }[]
   readonly keeping: string | null
   readonly withBilling: boolean
+  readonly withPeople: boolean
   readonly because: string | null
   readonly sentBy: string
   readonly sentAt: string
@@ -86,6 +87,7 @@ export async function readHandover(
     assets: terms.assets.map(({ number, name, kind: of }) => ({ number, name, kind: of })),
     keeping: terms.keeping,
     withBilling: terms.withBilling,
+    withPeople: terms.withPeople,
     because: proposal.note,
     sentBy: parts.sender.name,
     sentAt: proposal.openedAt.toString(),
@@ -99,7 +101,7 @@ export async function readHandover(
     isContested: agreed?.isContested ?? false,
     keepers: agreed?.state === 'completed' ? keepersOf(kit, agreed) : [],
     first: isLive
-      ? await firstOf(manager, terms, { reader: acting.id, isSigned: agreed !== null, now: kit.clock.now() })
+      ? await firstOf(kit, manager, { terms, lines }, { reader: acting.id, isSigned: agreed !== null })
       : [],
     lost: isLive ? await jobsLost(kit, manager, terms, lines) : [],
     lines: isLive

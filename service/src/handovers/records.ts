@@ -12,6 +12,7 @@ export interface HandoverOwn {
   readonly assets: readonly Asset[]
   readonly keeping: Tier | null
   readonly withBilling: boolean
+  readonly withPeople: boolean
   /** What who sent it chose to fall, by the keys of the account's lines. */
   readonly falls: readonly string[]
   /** The account as it was sent: nobody agrees to more than that. */
@@ -25,13 +26,14 @@ export async function readHandoverProposals(
   ids: readonly string[],
 ): Promise<Map<string, HandoverOwn>> {
   const rows = (await manager.query(
-    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", falls, sent, contested AS "isContested" FROM handover_proposal WHERE proposal_id = ANY ($1)`,
+    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", with_people AS "withPeople", falls, sent, contested AS "isContested" FROM handover_proposal WHERE proposal_id = ANY ($1)`,
     [ids],
   )) as {
     id: string
     assets: string[]
     keeping: Tier | null
     withBilling: boolean
+    withPeople: boolean
     falls: string[]
     sent: SignedLine[]
     isContested: boolean
@@ -48,13 +50,14 @@ export async function readHandoverProposals(
 
 export async function keepHandoverProposal(change: Change, proposal: string, own: HandoverOwn): Promise<void> {
   await change.manager.query(
-    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, falls, sent, contested) VALUES ($1, $2, $3, $4, $5, $6, $7)
-     ON CONFLICT (proposal_id) DO UPDATE SET keeping = excluded.keeping, with_billing = excluded.with_billing, falls = excluded.falls, sent = excluded.sent`,
+    `INSERT INTO handover_proposal (proposal_id, asset_ids, keeping, with_billing, with_people, falls, sent, contested) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+     ON CONFLICT (proposal_id) DO UPDATE SET keeping = excluded.keeping, with_billing = excluded.with_billing, with_people = excluded.with_people, falls = excluded.falls, sent = excluded.sent`,
     [
       proposal,
       own.assets.map(asset => asset.id),
       own.keeping,
       own.withBilling,
+      own.withPeople,
       own.falls,
       JSON.stringify(own.sent),
       own.isContested,
@@ -99,6 +102,7 @@ export interface Handover {
   readonly assets: readonly Asset[]
   readonly keeping: Tier | null
   readonly withBilling: boolean
+  readonly withPeople: boolean
   readonly means: Means | null
   readonly falls: readonly string[]
   readonly signed: readonly SignedLine[]
@@ -122,6 +126,7 @@ interface Row {
   assets: string[]
   keeping: Tier | null
   withBilling: boolean
+  withPeople: boolean
   means: string | null
   falls: string[]
   signed: SignedLine[]
@@ -136,7 +141,7 @@ interface Row {
   isContested: boolean
 }
 
-const columns = `handover.id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
+const columns = `handover.id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", with_people AS "withPeople", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
   accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason, keepers_told AS "keepersTold",
   (SELECT contested FROM handover_proposal own WHERE own.proposal_id = handover.id) AS "isContested"`
 
@@ -176,6 +181,7 @@ export async function beginCooling(
     assets,
     keeping,
     withBilling,
+    withPeople,
     means,
     falls,
     signed,
@@ -185,8 +191,8 @@ export async function beginCooling(
 ): Promise<void> {
   const ids = assets.map(asset => asset.id)
   await change.manager.query(
-    `INSERT INTO handover (id, from_id, to_id, asset_ids, keeping, with_billing, means_id, falls, signed, accepted_by, accepted_at, completes_at)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+    `INSERT INTO handover (id, from_id, to_id, asset_ids, keeping, with_billing, with_people, means_id, falls, signed, accepted_by, accepted_at, completes_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
     [
       id,
       from.id,
@@ -194,6 +200,7 @@ export async function beginCooling(
       ids,
       keeping,
       withBilling,
+      withPeople,
       means?.id ?? null,
       falls,
       JSON.stringify(signed),

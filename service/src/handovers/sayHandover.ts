@@ -73,7 +73,7 @@ export function previewHandover(kit: Kit) {
         mailDomain: await mailDomainOf(manager, to.id),
       },
       assets: assets.map(({ number, name, kind }) => ({ number, name, kind })),
-      first: await firstOf(manager, plan, { reader: acting.id, isSigned: false, now }),
+      first: await firstOf(kit, manager, { terms: plan, lines }, { reader: acting.id, isSigned: false }),
       lost: await jobsLost(kit, manager, plan, lines),
       lines,
       completesAt: sayInstant(completesAt(now, from.coolingHours, to.coolingHours), acting.zone),
@@ -89,10 +89,11 @@ async function isOwnName(manager: EntityManager, acting: Acting, to: string): Pr
   return alone && (await findMembership(manager, to, acting.live.person)) !== null
 }
 
-function saySummary({ assets, to, keeping, withBilling, from }: PlannedHandover): string {
+function saySummary({ assets, to, keeping, withBilling, withPeople, from }: PlannedHandover): string {
   const keeps = keeping ? ` ${from.name} keeps ${keeping}.` : ` ${from.name} keeps nothing on it.`
   const pays = withBilling ? ` ${to.name} pays from then on.` : ''
-  return `${sayOfAssets(assets, 'goes', 'go')} over to ${to.name}, when they approve.${keeps}${pays}`
+  const asks = withPeople ? ` ${to.name} asks who works on it now to join, one by one.` : ''
+  return `${sayOfAssets(assets, 'goes', 'go')} over to ${to.name}, when they approve.${keeps}${pays}${asks}`
 }
 
 export interface HandoverSaid {
@@ -174,7 +175,7 @@ async function send(
   plan: PlannedHandover,
   falls: readonly string[],
 ): Promise<HandoverSaid> {
-  const { from, to, assets, keeping, withBilling, sentence } = plan
+  const { from, to, assets, keeping, withBilling, withPeople, sentence } = plan
   const proposal = await openProposal(change, {
     kind: 'handover',
     businessId: acting.id,
@@ -184,7 +185,15 @@ async function send(
     days: acting.proposalDays,
   })
   const sent = signedOf(await drawUp(change.manager, plan, change.now))
-  await keepHandoverProposal(change, proposal.id, { assets, keeping, withBilling, falls, sent, isContested: false })
+  await keepHandoverProposal(change, proposal.id, {
+    assets,
+    keeping,
+    withBilling,
+    withPeople,
+    falls,
+    sent,
+    isContested: false,
+  })
   const parts = await gatherProposal(change.manager, register, proposal)
   for (const asset of assets)
     change.record({

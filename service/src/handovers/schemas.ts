@@ -44,6 +44,7 @@ const before = {
       who: string().required(),
       purpose: string().required(),
       on: array(string().required()).required(),
+      isAsked: boolean().required().meta({ description: 'Whether they are asked to join the new owner with it.' }),
       keys: array(string().required()).required(),
     }),
   )
@@ -84,6 +85,9 @@ export const handoverOut = object({
   assets,
   keeping: string().nullable().defined(),
   withBilling: boolean().required(),
+  withPeople: boolean()
+    .required()
+    .meta({ description: 'Whether the old owner’s people are asked to join the new one.' }),
   because: string().nullable().defined(),
   sentBy: string().required(),
   sentAt: instantOut.required(),

@@ -7,6 +7,7 @@ import { Links1795800000000 } from './1795800000000-links.ts'
 import { Billing1795900000000 } from './1795900000000-billing.ts'
 import { Handovers1796000000000 } from './1796000000000-handovers.ts'
 import { Understudies1796100000000 } from './1796100000000-understudies.ts'
+import { OwnAndPeople1796200000000 } from './1796200000000-own-and-people.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -19,4 +20,5 @@ export const migrations = [
   Billing1795900000000,
   Handovers1796000000000,
   Understudies1796100000000,
+  OwnAndPeople1796200000000,
 ]

@@ -8,8 +8,6 @@ import {
   sayEndExactly,
   sayInstant,
   sayList,
-  sayMoney,
-  seatCost,
   surplusOver,
   takenOn,
   wantedOf,
@@ -24,7 +22,7 @@ import {
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
-import { countSeats } from '../businesses/seats.ts'
+import { moreSeats } from '../businesses/seats.ts'
 import type { PlannedThing } from '../grants/planThing.ts'
 import { sayAll, tellAsset } from '../grants/tellThings.ts'
 import { invitation, standingIn } from '../invitations/kind.ts'
@@ -83,12 +81,7 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
     ),
     purpose: plan.scope && plan.purpose ? await readinessAfter(kit, acting, plan) : null,
     ...surplusOf(plan),
-    seats: await seatsFor(
-      kit,
-      acting,
-      strangers.filter(({ who }) => who.kind === 'person' && !who.invitation).length,
-      now,
-    ),
+    seats: await moreSeats(kit, acting, strangers.filter(({ who }) => who.kind === 'person' && !who.invitation).length),
     staysOpenUntil:
       strangers.length > 0 || plan.recipients.some(waitsForYes)
         ? sayInstant(open?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone)
@@ -172,30 +165,4 @@ function leastOf(
   const moments = sentence.parts[0]!
   const parts = wanted.parts.map(part => ({ ...part, from: moments.from, until: moments.until }))
   return printSentence({ ...sentence, ...wanted, parts })
-}
-
-async function seatsFor(kit: Kit, acting: Acting, more: number, now: Instant): Promise<Preview['seats']> {
-  if (more === 0) return null
-  const {
-    FAMIGLIA_SEATS_INCLUDED: included,
-    FAMIGLIA_SEAT_PRICE: priceEach,
-    FAMIGLIA_SEAT_CURRENCY: currency,
-  } = kit.config
-  const taken = await countSeats(kit.database.manager, acting.id, now)
-  const cost = seatCost(
-    { included, priceEach, currency },
-    taken,
-    more,
-    now.toZonedDateTimeISO(acting.zone).toPlainDate(),
-  )
-  const price =
-    cost.perMonth > 0
-      ? `That is ${sayMoney(cost.perMonth, currency)} more a month, ${sayMoney(cost.restOfMonth, currency)} for the rest of this one.`
-      : 'That costs nothing more.'
-  return {
-    before: cost.before,
-    after: cost.after,
-    included,
-    words: `${sayCount(more, 'more seat', 'more seats')}: ${cost.after} of ${included} included. ${price}`,
-  }
 }

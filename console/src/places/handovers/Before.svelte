@@ -32,9 +32,13 @@
   <section>
     <h2 class="head">Who could no longer do their job</h2>
     <ul>
-      {#each told.lost as { who, purpose, on, keys } (who + purpose)}
+      {#each told.lost as { who, purpose, on, keys, isAsked } (who + purpose)}
         <li>
-          <p><b>{who}</b> could not “{purpose}” any more: {sayList(on)}.</p>
+          <p>
+            <b>{who}</b> could not “{purpose}” any more{isAsked ? ', before they join the new owner' : ''}: {sayList(
+              on,
+            )}.
+          </p>
           {#if falls && keys.some(key => falls!.includes(key))}<button
               class="quiet"
               aria-label="Let {who} go on"

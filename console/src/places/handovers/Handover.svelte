@@ -84,7 +84,7 @@
         <h1 class="sentence m">
           Hand over <b>{what}</b> to <b>{handover.to.name}</b>{#if handover.keeping}, keeping <b
               ><i>{handover.keeping}</i></b
-            >{/if}{handover.withBilling ? ', with billing' : ''}.
+            >{/if}{handover.withBilling ? ', with billing' : ''}{handover.withPeople ? ', with its people' : ''}.
         </h1>
         <p class="sub">
           From {handover.from.name} ({handover.from.number}) to {handover.to.name} ({handover.to

@@ -34,6 +34,7 @@
   let to = $state(sentence ? ('number' in sentence.to ? sentence.to.number : '') : '')
   let keeping: string = $state(sentence?.keeping ?? '')
   let withBilling = $state(sentence?.withBilling ?? false)
+  let withPeople = $state(sentence?.withPeople ?? false)
   let because = $state(sentence?.because ?? '')
   let falls: string[] | null = $state([])
   let done: string | null = $state(null)
@@ -56,6 +57,7 @@
       to: who.who,
       keeping: tiers.find(tier => tier === keeping) ?? null,
       withBilling: withBilling && (hasAccounts || everything),
+      withPeople,
       because: because.trim().replaceAll('"', '”') || null,
     })
   })
@@ -160,6 +162,11 @@
               ><option value={false}>who pays now</option><option value={true}>the new owner</option></select
             ></label
           >{/if}
+        <label class="field"
+          ><span>Who works on it now</span><select class="select" name="people" bind:value={withPeople}
+            ><option value={false}>loses it</option><option value={true}>is asked to join them with it</option></select
+          ></label
+        >
         <Field name="because" term="Why, for both histories" maxlength={500} bind:value={because} />
       </div>
     </section>
