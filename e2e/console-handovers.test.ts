@@ -90,3 +90,30 @@ test('where it takes two, what was written waits for another admin, and is read 
   await page.getByRole('link', { name: 'See where it stands' }).click()
   await page.getByText('Agnese Torvald asks to hand over Ondaverde Ferries', { exact: false }).first().waitFor()
 })
+
+test('what is somebody’s own is brought in as theirs alone, and handed over to where they work, keeping run', async () => {
+  const dae = await pageOf(browser, scene, await scene.signIn(scene.called('Dae')))
+  const { ref } = scene.town.platform('tern').things.create('page', 'Dae’s dogs', null)
+  await to(dae, 'Dae', '/bring-in')
+  await dae.getByLabel('It is my own').check()
+  await dae.getByLabel('What is it?').fill('page')
+  await dae.locator('input[name=ref]').fill(ref)
+  await dae.getByRole('button', { name: 'Show me the code there' }).click()
+  await dae.locator('input[name=code]').waitFor()
+  await dae.locator('input[name=code]').fill(scene.town.platform('tern').things.codeOf(ref)!)
+  await dae.locator('input[name=handle]').fill('my-page')
+  await dae.getByRole('button', { name: 'Bring it in' }).click()
+  await dae.getByText(/is yours, in Dae Whitlock \(B-/).waitFor()
+  await dae.getByRole('link', { name: 'Hand it over to Gullwright & Moss, and keep running it' }).click()
+  const review = dae.getByRole('region', { name: 'The review' })
+  await review.getByText('Dae Whitlock keeps run.').waitFor()
+  await dae.getByText('Who could no longer do their job').waitFor()
+  await dae.getByLabel('Why, for both histories').fill('We post on it for clients.')
+  await dae.getByRole('button', { name: 'Sign and send it' }).click()
+  await dae.getByText('Sent to Gullwright & Moss').waitFor()
+  const [owner] = await scene.sql<{ name: string }>(
+    `SELECT business.name FROM asset JOIN business ON business.id = asset.business_id WHERE platform_ref = $1`,
+    [ref],
+  )
+  expect(owner!.name, 'nothing goes over before their yes').toBe('Dae Whitlock')
+})

@@ -45,6 +45,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   'POST /v1/sign-out': own,
   'GET /v1/me': own,
   'POST /v1/me/proof': own,
+  'PUT /v1/me/own-business': { ...own, body: { town: 'Porto Verano', zone: 'Europe/Lisbon' } },
   'POST /v1/me/businesses': { ...own, body: { name: 'Tide House', town: 'Porto Verano', zone: 'Europe/Lisbon' } },
   'POST /v1/me/second-proof': own,
   'POST /v1/me/second-proof/confirmation': { ...own, body: { code: '123456' } },

@@ -41,22 +41,23 @@ export function assetCommands(program: Command, run: Run): void {
     .description('bring in what you have on a platform; it shows a code there, which you enter')
     .requiredOption('--handle <handle>', 'what to call it, as summer-crossings')
     .option('--name <name>', 'another name than the platform’s')
+    .option('--mine', 'it is yours alone, and not the business’s: it is brought into a business of your own')
     .option('--code <code>', 'the code, when a claim was begun before', undefined)
     .option('--claim <id>', 'the claim that the code belongs to')
     .action(
       run(
         async (
           context,
-          options: { handle: string; name?: string; code?: string; claim?: string },
+          options: { handle: string; name?: string; mine?: true; code?: string; claim?: string },
           platform: string,
           ref: string,
         ) => {
-          const path = await context.path()
+          const path = options.mine ? await ownPath(context) : await context.path()
           const claim = options.claim ?? (await begin(context, path, platform, ref))
           if (!options.code && !context.desk.interactive) {
             context.desk.one(
               { claim },
-              `famiglia assets claim ${platform} ${ref} --handle ${options.handle} --claim ${claim} --code …`,
+              `famiglia assets claim ${platform} ${ref} --handle ${options.handle}${options.mine ? ' --mine' : ''} --claim ${claim} --code …`,
             )
             return
           }
@@ -67,7 +68,13 @@ export function assetCommands(program: Command, run: Run): void {
               body: { code, handle: options.handle, ...(options.name ? { name: options.name } : {}) },
             }),
           )
-          context.desk.one(asset, `${asset.name} is yours in Famiglia: ${asset.kind}/${asset.handle}, ${asset.number}.`)
+          const own = options.mine
+            ? ` It belongs to you alone, in ${path.business}. To let a business have it: famiglia --for ${path.business} hand-over ${asset.kind}/${asset.handle} to B-… keeping run because "…"`
+            : ''
+          context.desk.one(
+            asset,
+            `${asset.name} is yours in Famiglia: ${asset.kind}/${asset.handle}, ${asset.number}.${own}`,
+          )
         },
       ),
     )
@@ -142,6 +149,17 @@ async function askToOpen(context: Context, wanted: OpeningWanted): Promise<void>
   }
   const asked = await answerOf(context.client.POST('/v1/openings', { body }))
   context.desk.one(asked, `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours.`)
+}
+
+/** The business of one’s own, opened where there is none yet, in the town and zone of the one that is acted for. */
+async function ownPath(context: Context): Promise<{ business: string }> {
+  const { town, zone } = await answerOf(
+    context.client.GET('/v1/businesses/{business}', { params: { path: await context.path() } }),
+  )
+  const own = await context.withProof(() =>
+    answerOf(context.client.PUT('/v1/me/own-business', { body: { town, zone } })),
+  )
+  return { business: own.number }
 }
 
 async function begin(context: Context, path: { business: string }, platform: string, ref: string): Promise<string> {

@@ -81,3 +81,20 @@ test('who has a sign-in opens another business at once, with a fresh proof, five
   await Promise.allSettled(Array.from({ length: 20 }, (_, count) => another(tomasz, `Shed ${count}`)))
   expect(await scene.sql(`SELECT FROM business WHERE name LIKE 'Shed %'`)).toHaveLength(5)
 })
+
+test('what is somebody’s alone lives in a business of their own, opened once, under their name, whoever asks how often', async () => {
+  const own = (who: { client: ReturnType<typeof client> }) =>
+    answerOf(who.client.PUT('/v1/me/own-business', { body: { town: 'Porto Verano', zone: 'Europe/Lisbon' } }))
+  scene.clock.forward({ hours: 25 })
+  const tomasz = await scene.signIn(scene.tomasz)
+  const all = await Promise.all(Array.from({ length: 20 }, () => own(tomasz)))
+  expect(new Set(all.map(one => one.number)).size).toBe(1)
+  expect(all[0]!.name).toBe('Tomasz Oyelaran')
+  const agnese = await scene.signIn(scene.agnese)
+  expect((await own(agnese)).number).not.toBe(all[0]!.number)
+  scene.clock.forward({ minutes: 11 })
+  expect(await own(tomasz), 'told without a proof, once it is there').toEqual(all[0])
+  const read = agnese.client.GET('/v1/businesses/{business}', { params: { path: { business: all[0]!.number } } })
+  expect(await problemOf(answerOf(read))).toMatchObject({ code: 'business.unknown' })
+  expect(await problemOf(own({ client: client() }))).toMatchObject({ code: 'sign-in.needed' })
+})

@@ -4,12 +4,13 @@ import type { App } from '../base/validation.ts'
 import { passwords } from '../sign-in/password.ts'
 import { actingFor } from './acting.ts'
 import { requireSignIn } from '../base/session.ts'
-import { openAnother } from './openAnother.ts'
+import { openAnother, openOwn } from './openAnother.ts'
 import { askToOpen, open } from './openBusiness.ts'
 import { businesses } from './records.ts'
 import { adminsOf } from './queries.ts'
 import {
   anotherWanted,
+  ownWanted,
   businessOut,
   businessParam,
   opened,
@@ -70,6 +71,20 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) =>
       reply.code(201).send(await openAnother(kit)(requireSignIn(request), request.body, onceIn(request))),
+  )
+
+  app.put(
+    '/v1/me/own-business',
+    {
+      ...slowly,
+      schema: {
+        tags,
+        summary: 'The business of your own, for what is yours alone; opened under your name if you have none yet',
+        body: ownWanted,
+        response: { 200: opened },
+      },
+    },
+    async request => openOwn(kit)(requireSignIn(request), request.body),
   )
 
   app.get(

@@ -9,6 +9,7 @@ const business = {
   zone: string().max(60).required(),
 }
 export const anotherWanted = object(business).noUnknown()
+export const ownWanted = object({ town: business.town, zone: business.zone }).noUnknown()
 export const openingWanted = object({
   business: object(business).required(),
   person: object({

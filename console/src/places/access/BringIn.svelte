@@ -21,7 +21,10 @@
   }))
   const assets = assetsOf(acting)
   const path = $derived({ business: acting.number })
-  let whose: 'ours' | 'theirs' | 'new' = $state('ours')
+  let whose: 'ours' | 'mine' | 'theirs' | 'new' = $state('ours')
+  /** The business of one’s own, once it is needed. */
+  let own: { number: string; name: string } | null = $state(null)
+  const claiming = $derived.by(() => ({ business: (whose === 'mine' && own?.number) || acting.number }))
   let word = $state('')
   let chosen = $state('')
   let ref = $state('')
@@ -30,6 +33,8 @@
   let handle = $state('')
   let inside = $state('')
   let claim: { id: string; shownAt: string; minutes: number } | null = $state(null)
+  /** What was brought into the business of one’s own. */
+  let broughtIn: { number: string; kind: string; handle: string; name: string } | null = $state(null)
   const canContest = $derived(doing.failed instanceof Refusal && doing.failed.problem.canContest === true)
   const fitting = $derived(findKinds(word))
   let picked: Kind | '' = $state('')
@@ -48,9 +53,13 @@
   const begin = (event: SubmitEvent) => {
     event.preventDefault()
     return doing.run(async () => {
+      if (whose === 'mine') {
+        const { town, zone } = await answerOf(service.GET('/v1/businesses/{business}', { params: { path } }))
+        own = await answerOf(service.PUT('/v1/me/own-business', { body: { town, zone } }))
+      }
       claim = await answerOf(
         service.POST('/v1/businesses/{business}/claims', {
-          params: { path },
+          params: { path: claiming },
           body: { platform, ref },
           headers: idempotencyKey(),
         }),
@@ -63,11 +72,12 @@
     return doing.run(async () => {
       const asset = await answerOf(
         service.POST('/v1/businesses/{business}/claims/{claim}/confirmation', {
-          params: { path: { ...path, claim: claim!.id } },
+          params: { path: { ...claiming, claim: claim!.id } },
           body: { code, handle },
         }),
       )
-      await show(asset.number)
+      if (whose === 'mine') broughtIn = asset
+      else await show(asset.number)
     })
   }
 
@@ -94,7 +104,7 @@
   </div>
   <div class="section">
     <div class="whose" role="radiogroup" aria-label="Whose is it?">
-      {#each [['ours', `It is ${possessive(acting.business?.name ?? '')} already`], ['theirs', 'It is somebody else’s'], ['new', 'It is not there yet']] as const as [key, label] (key)}
+      {#each [['ours', `It is ${possessive(acting.business?.name ?? '')} already`], ['mine', 'It is my own'], ['theirs', 'It is somebody else’s'], ['new', 'It is not there yet']] as const as [key, label] (key)}
         <label><input type="radio" class="radio radio-sm" name="whose" value={key} bind:group={whose} /> {label}</label>
       {/each}
     </div>
@@ -117,7 +127,18 @@
         ></label
       >
     </div>
-    {#if whose === 'theirs'}
+    {#if broughtIn && own}
+      <p class="entry">{broughtIn.name} is yours, in {own.name} ({own.number}).</p>
+      <p>
+        <a class="btn btn-primary" href="/{own.number}/assets/{broughtIn.number}">Go to it</a>
+        <a
+          class="btn btn-ghost"
+          href="/{own.number}/hand-over?say={encodeURIComponent(
+            `hand over ${broughtIn.kind}/${broughtIn.handle} to ${acting.number} keeping run`,
+          )}">Hand it over to {acting.business?.name}, and keep running it</a
+        >
+      </p>
+    {:else if whose === 'theirs'}
       {#if kind}<p class="entry">
           {kinds[kind].canBeAskedFor
             ? `Whoever owns the ${kinds[kind].noun} gives you access to it.`
@@ -131,8 +152,12 @@
       <p><a class="btn btn-primary" href="/{acting.number}/ask">Ask for it</a></p>
     {:else if there.length === 0 && platforms.data}
       <p class="entry">No platform that is known here holds that.</p>
-    {:else if whose === 'ours' && !claim}
+    {:else if (whose === 'ours' || whose === 'mine') && !claim}
       <form onsubmit={begin}>
+        {#if whose === 'mine'}<p class="sub">
+            It belongs to you alone then, in a business of your own that is opened with it. {acting.business?.name} has nothing
+            of it, unless you give access or hand it over.
+          </p>{/if}
         <p class="sub">
           The platform shows a code to whoever controls it there. You enter the code here; no password changes hands.
         </p>
@@ -156,7 +181,7 @@
         />
         <p><button class="btn btn-primary" disabled={!platform || doing.busy}>Show me the code there</button></p>
       </form>
-    {:else if whose === 'ours' && claim}
+    {:else if (whose === 'ours' || whose === 'mine') && claim}
       <form onsubmit={confirm}>
         <p>
           The code is shown at <a href={claim.shownAt} target="_blank" rel="noreferrer">{claim.shownAt}</a>, for {claim.minutes}
@@ -210,7 +235,7 @@
       </form>
     {/if}
     <Outcome {doing} />
-    {#if claim && canContest}<ContestIt claim={claim.id} />{/if}
+    {#if claim && canContest}<ContestIt claim={claim.id} business={claiming.business} />{/if}
   </div>
 </main>
 

@@ -1,14 +1,12 @@
 <script lang="ts">
-  import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, idempotencyKey, service } from '../../reach/service'
 
   /** Control was proven of what another business holds: it can be contested, with a reason. */
-  let { claim }: { claim: string } = $props()
+  let { claim, business }: { claim: string; business: string } = $props()
 
-  const acting = getActing()
   const doing = new Doing()
   let reason = $state('')
   let means = $state('')
@@ -18,7 +16,7 @@
     const headers = idempotencyKey()
     return doing.run(async () => {
       const body = { claim, reason: reason.trim(), ...(means.trim() ? { means: means.trim() } : {}) }
-      const params = { path: { business: acting.number } }
+      const params = { path: { business } }
       return (await answerOf(service.POST('/v1/businesses/{business}/contests', { params, body, headers }))).result
     })
   }
@@ -40,7 +38,7 @@
   />
   <p><button class="btn" disabled={!reason.trim() || doing.busy}>Contest it</button></p>
   <Outcome {doing} label="Contest it" />
-  {#if doing.told}<p><a href="/{acting.number}/contests">See how far it is</a></p>{/if}
+  {#if doing.told}<p><a href="/{business}/contests">See how far it is</a></p>{/if}
 </form>
 
 <style>
