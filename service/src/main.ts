@@ -70,6 +70,7 @@ import { voidNoLongerGood } from './proposals/voidNoLongerGood.ts'
 import { proposalRoutes } from './proposals/routes.ts'
 import { oidcRoutes } from './sign-in/oidc.ts'
 import { sessions } from './sign-in/records.ts'
+import { refuseOwnPassword } from './sign-in/ownPassword.ts'
 import { signInRoutes } from './sign-in/routes.ts'
 import { signingKeys } from './sign-in/signingKeys.ts'
 
@@ -254,6 +255,7 @@ async function compose(kit: Kit, log: Logger, isClosing: () => boolean): Promise
   watchOver(app as unknown as FastifyInstance, kit.database, isClosing)
   await describeApi(app as unknown as FastifyInstance)
   await app.register(async scope => {
+    refuseOwnPassword(scope as App, kit)
     for (const capability of capabilities) await capability(scope as App, kit)
   })
   return app

@@ -14,3 +14,28 @@ export const secretsAreNotShared =
 export function holdsSecret(text: string): boolean {
   return password.test(text) || code.test(text) || made.test(text)
 }
+
+/** The shortest and the longest that somebody’s own password can be. */
+const ownLengths = { least: 10, most: 200 }
+/** As many as are looked at of one text: each costs as much as a sign-in. */
+const mostOwn = 4
+
+/**
+ * What of a text could be somebody’s own password, to be compared with what is kept of that: the whole, what follows a colon, and
+ * words that no language has. Addresses, numbers and links are none.
+ */
+export function maybePasswords(text: string): string[] {
+  const whole = text.trim()
+  const after = /[:=]\s+(\S.*)$/su.exec(whole)?.[1]
+  const odd = whole
+    .split(/\s+/u)
+    .flatMap(word => [word, word.replace(/^["'“‘(]+|["'”’).,;]+$/gu, '')])
+    .filter(
+      word =>
+        /\p{L}/u.test(word) && /[^\p{L}\p{M}’'-]/u.test(word) && !/@|:\/\/|^\p{Lu}-\d|^\p{Ll}[\p{Ll}-]+\//u.test(word),
+    )
+  const found = [whole, ...(after ? [after] : []), ...odd]
+  return [...new Set(found)]
+    .filter(one => one.length >= ownLengths.least && one.length <= ownLengths.most)
+    .slice(0, mostOwn)
+}

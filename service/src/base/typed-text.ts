@@ -69,3 +69,27 @@ export function tidyText(text: string, lines = false): string {
   const signs = lines ? /(?:[^\S\n]|(?!\n)\p{Cc})+/gu : /[\s\p{Cc}]+/gu
   return seen.replace(signs, ' ').trim()
 }
+
+/** What people typed into what a schema takes, and what stands in quotes in the sentences among it; nothing that is to hold a secret. */
+export function typedIn(schema: AnySchema, value: unknown): string[] {
+  if (schema.type === 'array') {
+    const inner = (schema as AnySchema & { innerType?: AnySchema }).innerType
+    return inner && Array.isArray(value) ? value.flatMap(one => typedIn(inner, one)) : []
+  }
+  if (schema.type === 'object') {
+    const fields = Object.entries((schema as ObjectSchema<object>).fields) as [string, AnySchema][]
+    const given = (value ?? {}) as Record<string, unknown>
+    return fields.flatMap(([name, field]) =>
+      sentences.has(name) ? quotedIn(given[name]) : Object.hasOwn(given, name) ? typedIn(field, given[name]) : [],
+    )
+  }
+  const marks: Partial<typeof isSecret> = schema.meta() ?? {}
+  return typeof value === 'string' && isTyped(schema) && !marks.isSecret ? [value] : []
+}
+
+/** Fields that hold a sentence: what is in quotes there is a text, a reason or a name. */
+const sentences = new Set(['sentence', 'wanted', 'less'])
+
+function quotedIn(value: unknown): string[] {
+  return typeof value === 'string' ? [...value.matchAll(/["“]([^"”]+)["”]/gu)].map(([, text]) => text!) : []
+}
