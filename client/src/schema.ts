@@ -6654,10 +6654,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What is contested of the business, and what it contests, the newest 50 */
+        /** What is contested of the business, and what it contests, the newest first */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    limit?: number;
+                    after?: string;
+                };
                 header?: never;
                 path: {
                     business: string;
@@ -6674,6 +6677,7 @@ export interface paths {
                     content: {
                         "application/json": {
                             items: components["schemas"]["Contest"][];
+                            next: string | null;
                         };
                     };
                 };

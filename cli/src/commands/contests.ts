@@ -1,5 +1,6 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import type { Command } from 'commander'
+import { allPages } from '../context.ts'
 import { day, second, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
@@ -12,8 +13,15 @@ export function contestCommands(program: Command, run: Run): void {
     .action(
       run(async context => {
         const zone = await zoneOf(context)
-        const { items } = await answerOf(
-          context.client.GET('/v1/businesses/{business}/contests', { params: { path: await context.path() } }),
+        const path = await context.path()
+        const items = await allPages(
+          async after =>
+            answerOf(
+              context.client.GET('/v1/businesses/{business}/contests', {
+                params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+              }),
+            ),
+          1_000,
         )
         context.desk.list(
           items,

@@ -173,3 +173,31 @@ test('an understudy is asked once two admins want it; one is enough again only o
   await accept(bea, asked.proposal!)
   expect(await settingOf(agnese.business)).toBe(false)
 })
+
+test('an understudy whom one admin named before it took two is accepted no more', async () => {
+  const admin = await scene.signIn(agnese)
+  await answerOf(
+    admin.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {
+      params: within(admin, { proposal: (await newest('understudy')).id }),
+    }),
+  )
+  await answerOf(
+    admin.client.POST('/v1/businesses/{business}/understudy', {
+      params: at(admin),
+      body: { who: scene.tomasz.email },
+      headers: idempotencyKey(),
+    }),
+  )
+  const { id, by } = await newest('understudy')
+  expect(by).toBe(admin.email)
+  const body = { twoApprovals: true, reason: 'There are two of us.' }
+  await answerOf(admin.client.PUT('/v1/businesses/{business}/approvals', { params: at(admin), body }))
+  const tomasz = await scene.signIn(await withSecondStep(scene, scene.tomasz))
+  const yes = tomasz.client.POST('/v1/me/proposals/{proposal}/acceptance', {
+    params: { path: { proposal: id } },
+    body: {},
+  })
+  expect(await problemOf(answerOf(yes))).toMatchObject({
+    detail: expect.stringContaining('it takes two admins of Ondaverde Ferries to name an understudy since'),
+  })
+})

@@ -1,4 +1,5 @@
 import { number, object, string, array, type AnySchema } from 'yup'
+import { isIdText } from './id-text.ts'
 
 /** What a list is asked with: at most how many, and where the page before it ended. */
 export const pageQuery = { limit: number().integer().min(1).max(200).default(50), after: string().max(400) }
@@ -34,6 +35,12 @@ export function readCursor(after: string | undefined): unknown[] | null {
   } catch {
     return null
   }
+}
+
+/** The id a page begins after, where pages go by ids alone; null for the first page, or when it was not made here. */
+export function idCursor(after: string | undefined): string | null {
+  const id = String(readCursor(after)?.[0] ?? '')
+  return isIdText(id) ? id : null
 }
 
 /** The `Link` header (RFC 8288) of a page. */

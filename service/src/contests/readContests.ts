@@ -5,19 +5,24 @@ import { Problem } from '../base/problem.ts'
 import { understudyOf } from '../understudies/queries.ts'
 import { contestsOf, type Contest } from './records.ts'
 
+/** As many as the desk tells. */
 const most = 50
 
-/** What is contested of the business, and what it contests: for admins, people in finance and the understudy. */
-export async function readContests(kit: Kit, acting: Acting) {
+/** A page of what is contested of the business, and what it contests, the newest first: for admins, people in finance and the understudy. */
+export async function readContests(
+  kit: Kit,
+  acting: Acting,
+  { limit, after }: { readonly limit: number; readonly after: string | null },
+) {
   if (!(await isConcerned(kit, acting)))
     throw new Problem('standing.not-enough', 'That is for admins, people in finance and the understudy.')
-  const found = await contestsOf(kit.database.manager, acting.id, { isOpen: false, limit: most })
-  return { items: found.map(contest => tell(acting, contest)) }
+  const found = await contestsOf(kit.database.manager, acting.id, { isOpen: false, after, limit })
+  return found.map(contest => tell(acting, contest))
 }
 
 /** Those under way, as the desk tells them; none to whom they are not for. */
 export async function contestsOnDesk(kit: Kit, acting: Acting) {
-  const found = await contestsOf(kit.database.manager, acting.id, { isOpen: true, limit: most })
+  const found = await contestsOf(kit.database.manager, acting.id, { isOpen: true, after: null, limit: most })
   if (found.length === 0 || !(await isConcerned(kit, acting))) return []
   return found.map(contest => tell(acting, contest))
 }

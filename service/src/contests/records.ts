@@ -70,12 +70,12 @@ export async function findContest(manager: EntityManager, id: string): Promise<C
 export async function contestsOf(
   manager: EntityManager,
   business: string,
-  { isOpen, limit }: { readonly isOpen: boolean; readonly limit: number },
+  { isOpen, after, limit }: { readonly isOpen: boolean; readonly after: string | null; readonly limit: number },
 ): Promise<Contest[]> {
   return read(
     manager,
-    'WHERE (c.owner_id = $1 OR c.claimant_id = $1) AND (NOT $2 OR c.ended_at IS NULL) ORDER BY c.began_at DESC LIMIT $3',
-    [business, isOpen, limit],
+    'WHERE (c.owner_id = $1 OR c.claimant_id = $1) AND (NOT $2 OR c.ended_at IS NULL) AND ($3::uuid IS NULL OR c.id < $3) ORDER BY c.id DESC LIMIT $4',
+    [business, isOpen, after, limit],
   )
 }
 

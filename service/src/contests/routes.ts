@@ -1,5 +1,6 @@
 import type { Kit } from '../base/kit.ts'
 import { onceIn } from '../base/once.ts'
+import { cutPage, idCursor, nextLink } from '../base/page.ts'
 import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
@@ -7,7 +8,7 @@ import { resultOut } from '../proposals/schemas.ts'
 import { agreeToContest, sayNoToContest } from './answerContest.ts'
 import { beginContest } from './beginContest.ts'
 import { readContests } from './readContests.ts'
-import { contestBegun, contestList, contestNo, contestParams, contestWanted } from './schemas.ts'
+import { contestBegun, contestList, contestNo, contestParams, contestQuery, contestWanted } from './schemas.ts'
 
 const tags = ['handovers']
 
@@ -18,12 +19,22 @@ export async function contestRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'What is contested of the business, and what it contests, the newest 50',
+        summary: 'What is contested of the business, and what it contests, the newest first',
         params: businessParam,
+        querystring: contestQuery,
         response: { 200: contestList },
       },
     },
-    async request => readContests(kit, await actingFor(kit.database, request)),
+    async (request, reply) => {
+      const { limit, after } = request.query
+      const rows = await readContests(kit, await actingFor(kit.database, request), {
+        limit: limit + 1,
+        after: idCursor(after),
+      })
+      const page = cutPage(rows, limit, row => [row.id])
+      void reply.headers(nextLink(request.url, page.next))
+      return page
+    },
   )
 
   app.post(

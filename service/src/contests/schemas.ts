@@ -1,5 +1,6 @@
 import { array, boolean, object, string } from 'yup'
 import { idText } from '../base/id-text.ts'
+import { pageQuery } from '../base/page.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
 const reason = string().trim().min(1).max(500)
@@ -41,5 +42,6 @@ const contestOut = object({
   canTakeBack: boolean().required(),
 }).meta({ id: 'Contest' })
 
-export const contestList = object({ items: array(contestOut).required() })
+export const contestQuery = object({ ...pageQuery })
+export const contestList = object({ items: array(contestOut).required(), next: string().nullable().defined() })
 export const contestItems = array(contestOut).required()

@@ -1,6 +1,5 @@
 import { onceIn } from '../base/once.ts'
-import { isIdText } from '../base/id-text.ts'
-import { cutPage, nextLink, readCursor } from '../base/page.ts'
+import { cutPage, idCursor, nextLink } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
@@ -80,9 +79,8 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const { limit, after } = request.query
-      const cursor = String(readCursor(after)?.[0] ?? '')
       const rows = await listHandovers(kit, await actingFor(kit.database, request), {
-        after: isIdText(cursor) ? cursor : null,
+        after: idCursor(after),
         limit: limit + 1,
       })
       const page = cutPage(rows, limit, row => [row.id])

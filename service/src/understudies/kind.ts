@@ -1,7 +1,7 @@
 import { sayCount } from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
 import { actingNow } from '../businesses/acting.ts'
-import { findMembership } from '../businesses/queries.ts'
+import { adminsOf, findMembership } from '../businesses/queries.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { cameToNothingLetter } from '../proposals/letters.ts'
 import { endUnderstudy } from './end.ts'
@@ -39,10 +39,12 @@ export const understudy: ProposalKind = {
   partnerIsKnown: () => false,
   whyVoid: async (_kit, manager, parts) => {
     const { sender, business } = parts
-    const { person } = ownOf(parts)
+    const { person, byTwo } = ownOf(parts)
     const who = { person: sender.id, name: sender.name, address: sender.address }
     if ((await actingNow(manager, business.id, who))?.standing !== 'admin')
       return `${sender.name}, who asked, is no longer admin of ${business.name}`
+    if (business.twoApprovals && !byTwo && (await adminsOf(manager, business.id)).length > 1)
+      return `it takes two admins of ${business.name} to name an understudy since`
     const now = await findMembership(manager, business.id, person.id)
     if (!now) return `${person.name} does not work for ${business.name} any more`
     return now.standing === 'admin' ? `${person.name} is an admin of ${business.name} already` : null

@@ -47,7 +47,7 @@ export function nameUnderstudy(kit: Kit) {
           given: { ...wanted, who: person.id },
           reason: wanted.note ?? 'so that somebody can act',
         })
-        return asked ?? name(kit, change, acting, { ...wanted, who: person.id })
+        return asked ?? name(kit, change, acting, { ...wanted, who: person.id }, false)
       },
       once,
     )
@@ -57,7 +57,7 @@ export function nameUnderstudy(kit: Kit) {
 /** The same, once a second admin agreed. */
 export const namingUnderstudy: ActOfTwo = {
   act: 'understudy',
-  carryOut: async (kit, change, acting, given: Wanted) => (await name(kit, change, acting, given)).result,
+  carryOut: async (kit, change, acting, given: Wanted) => (await name(kit, change, acting, given, true)).result,
 }
 
 async function getNamed(change: Change, acting: Acting, who: string) {
@@ -75,7 +75,13 @@ async function getNamed(change: Change, acting: Acting, who: string) {
   return person
 }
 
-async function name(kit: Kit, change: Change, acting: Acting, { who, days, note }: Wanted): Promise<UnderstudyNamed> {
+async function name(
+  kit: Kit,
+  change: Change,
+  acting: Acting,
+  { who, days, note }: Wanted,
+  byTwo: boolean,
+): Promise<UnderstudyNamed> {
   const person = await getNamed(change, acting, who)
   const proposal = await openProposal(change, {
     kind: 'understudy',
@@ -85,7 +91,7 @@ async function name(kit: Kit, change: Change, acting: Acting, { who, days, note 
     sentBy: acting.live.person,
     days: acting.proposalDays,
   })
-  await keepUnderstudyProposal(change, proposal.id, { person, days })
+  await keepUnderstudyProposal(change, proposal.id, { person, days, byTwo })
   change.record({
     chain: acting.id,
     what: 'understudy.named',

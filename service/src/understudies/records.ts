@@ -144,14 +144,15 @@ export async function closeSteppingIn(
 export interface UnderstudyOwn {
   readonly person: KnownPerson
   readonly days: number
+  /** Whether two admins wanted it. */
+  readonly byTwo: boolean
 }
 
 export async function keepUnderstudyProposal(change: Change, proposal: string, own: UnderstudyOwn): Promise<void> {
-  await change.manager.query('INSERT INTO understudy_proposal (proposal_id, person_id, days) VALUES ($1, $2, $3)', [
-    proposal,
-    own.person.id,
-    own.days,
-  ])
+  await change.manager.query(
+    'INSERT INTO understudy_proposal (proposal_id, person_id, days, by_two) VALUES ($1, $2, $3, $4)',
+    [proposal, own.person.id, own.days, own.byTwo],
+  )
 }
 
 export async function readUnderstudyProposals(
@@ -159,9 +160,9 @@ export async function readUnderstudyProposals(
   ids: readonly string[],
 ): Promise<Map<string, UnderstudyOwn>> {
   const rows = (await manager.query(
-    `SELECT proposal_id AS id, json_build_object('id', person.id, 'name', person.name, 'address', main.address) AS person, days FROM understudy_proposal
+    `SELECT proposal_id AS id, json_build_object('id', person.id, 'name', person.name, 'address', main.address) AS person, days, by_two AS "byTwo" FROM understudy_proposal
       JOIN person ON person.id = person_id JOIN person_address main ON main.person_id = person.id AND main.main WHERE proposal_id = ANY ($1)`,
     [ids],
   )) as (UnderstudyOwn & { id: string })[]
-  return new Map(rows.map(({ id, person, days }) => [id, { person, days }]))
+  return new Map(rows.map(({ id, ...own }) => [id, own]))
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { createQuery } from '@tanstack/svelte-query'
+  import { createInfiniteQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -8,12 +9,19 @@
 
   /** Who owns an asset, contested: of this business, or by it. */
   const acting = getActing()
-  const found = createQuery(() => ({
+  const found = createInfiniteQuery(() => ({
     queryKey: ['contests', acting.number],
-    queryFn: async () =>
-      answerOf(service.GET('/v1/businesses/{business}/contests', { params: { path: { business: acting.number } } })),
+    queryFn: async ({ pageParam }: { pageParam: string }) =>
+      answerOf(
+        service.GET('/v1/businesses/{business}/contests', {
+          params: { path: { business: acting.number }, query: pageParam ? { after: pageParam } : {} },
+        }),
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page: { next: string | null }) => page.next ?? undefined,
     enabled: acting.number !== '',
   }))
+  const items = $derived(found.data?.pages.flatMap(page => page.items) ?? [])
 </script>
 
 <svelte:head><title>Contested · Famiglia</title></svelte:head>
@@ -29,8 +37,9 @@
     </div>
   </div>
   {#if found.data}
-    {#each found.data.items as contest (contest.id)}<Contest {contest} />
+    {#each items as contest (contest.id)}<Contest {contest} />
     {:else}<p class="entry">Nothing is contested, and nothing was.</p>{/each}
+    <More list={found} />
   {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
   {:else}<Waiting />{/if}
 </main>
