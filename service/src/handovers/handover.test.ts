@@ -132,6 +132,35 @@ async function agreed(words: string, answer: { falls?: string[]; means?: string 
   return proposal
 }
 
+test('what its new owner calls it later is not told to the old one', async () => {
+  const list = async (who: Actor) =>
+    (await answerOf(who.client.GET('/v1/businesses/{business}/handovers', { params: at(who) }))).items[0]!
+  const { id, what } = await list(agnese)
+  const path = { ...at(callum).path, asset: number }
+  const read = await answerOf(callum.client.GET('/v1/businesses/{business}/assets/{asset}', { params: { path } }))
+  const rename = (name: string, version: number | string) =>
+    answerOf(
+      callum.client.PATCH('/v1/businesses/{business}/assets/{asset}', {
+        params: { path },
+        body: { name },
+        headers: { 'If-Match': `"${version}"` },
+      }),
+    )
+  const renamed = await rename('Their secret launch', read.version)
+  for (const told of [
+    await list(agnese),
+    await readHandover(agnese, id),
+    await answerOf(
+      agnese.client.GET('/v1/businesses/{business}/proposals/{proposal}', {
+        params: { path: { ...at(agnese).path, proposal: id } },
+      }),
+    ),
+  ])
+    expect(JSON.stringify(told)).not.toContain('secret launch')
+  expect((await list(agnese)).what).toBe(what)
+  await rename(read.name, renamed.version)
+})
+
 test('handed back takes a handover of its own; what the new owner had given others is given again, in the same words', async () => {
   const yuki = await openStranger('Tallow Street Measures', 'yuki@tallowstreet.example')
   await offered(callum, yuki, `let ${yuki.business} draft on ${day} hiding revenue until 2031-05-31`)

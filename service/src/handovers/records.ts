@@ -26,7 +26,7 @@ export async function readHandoverProposals(
   ids: readonly string[],
 ): Promise<Map<string, HandoverOwn>> {
   const rows = (await manager.query(
-    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", with_people AS "withPeople", falls, sent, contested AS "isContested" FROM handover_proposal WHERE proposal_id = ANY ($1)`,
+    `SELECT proposal_id AS id, asset_ids AS assets, keeping, with_billing AS "withBilling", with_people AS "withPeople", falls, sent, contested AS "isContested", (SELECT asset_names FROM handover WHERE handover.id = proposal_id) AS names FROM handover_proposal WHERE proposal_id = ANY ($1)`,
     [ids],
   )) as {
     id: string
@@ -37,15 +37,22 @@ export async function readHandoverProposals(
     falls: string[]
     sent: SignedLine[]
     isContested: boolean
+    names: string[] | null
   }[]
   const found = await assetsById(
     manager,
     rows.flatMap(row => row.assets),
   )
   const byId = new Map(found.map(asset => [asset.id, asset]))
-  return new Map(
-    rows.map(({ id, assets, ...rest }) => [id, { ...rest, assets: assets.flatMap(one => byId.get(one) ?? []) }]),
-  )
+  return new Map(rows.map(({ id, assets, names, ...rest }) => [id, { ...rest, assets: asCalled(assets, byId, names) }]))
+}
+
+/** Assets as they were called when their handover ended: what a new owner calls them later is no business of the old one’s. */
+function asCalled(ids: readonly string[], byId: ReadonlyMap<string, Asset>, names: readonly string[] | null): Asset[] {
+  return ids.flatMap((id, index) => {
+    const asset = byId.get(id)
+    return asset ? [{ ...asset, name: names?.[index] ?? asset.name }] : []
+  })
 }
 
 export async function keepHandoverProposal(change: Change, proposal: string, own: HandoverOwn): Promise<void> {
@@ -139,10 +146,11 @@ interface Row {
   reason: string | null
   keepersTold: string[]
   isContested: boolean
+  names: string[] | null
 }
 
 const columns = `handover.id, from_id AS "from", to_id AS "to", asset_ids AS assets, keeping, with_billing AS "withBilling", with_people AS "withPeople", means_id AS means, falls, signed, accepted_by AS "acceptedBy",
-  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason, keepers_told AS "keepersTold",
+  accepted_at AS "acceptedAt", completes_at AS "completesAt", proposal.state, ended_at AS "endedAt", ended_by AS "endedBy", proposal.reason, keepers_told AS "keepersTold", asset_names AS names,
   (SELECT contested FROM handover_proposal own WHERE own.proposal_id = handover.id) AS "isContested"`
 
 export async function findHandover(manager: EntityManager, id: string): Promise<Handover | null> {
@@ -153,14 +161,14 @@ export async function findHandover(manager: EntityManager, id: string): Promise<
   return row ? whole(manager, row) : null
 }
 
-async function whole(manager: EntityManager, row: Row): Promise<Handover> {
+async function whole(manager: EntityManager, { names, ...row }: Row): Promise<Handover> {
   const byId = new Map((await assetsById(manager, row.assets)).map(asset => [asset.id, asset]))
   const people = await peopleById(manager, [row.acceptedBy, ...(row.endedBy ? [row.endedBy] : [])])
   return {
     ...row,
     from: await getBusiness(manager, row.from),
     to: await getBusiness(manager, row.to),
-    assets: row.assets.flatMap(id => byId.get(id) ?? []),
+    assets: asCalled(row.assets, byId, names),
     means: row.means ? await getMeansById(manager, row.means) : null,
     acceptedBy: people.get(row.acceptedBy)!,
     acceptedAt: instant(row.acceptedAt),
@@ -214,11 +222,11 @@ export async function beginCooling(
 
 /** Ends the cooling-off of a handover: its assets are free for another. */
 export async function endCooling(change: Change, id: string, by: string | null): Promise<void> {
-  await change.manager.query('UPDATE handover SET ended_at = $2, ended_by = $3 WHERE id = $1', [
-    id,
-    change.now.toString(),
-    by,
-  ])
+  await change.manager.query(
+    `UPDATE handover SET ended_at = $2, ended_by = $3,
+      asset_names = ARRAY(SELECT asset.name FROM unnest(asset_ids) WITH ORDINALITY AS named (id, place) JOIN asset ON asset.id = named.id ORDER BY place) WHERE id = $1`,
+    [id, change.now.toString(), by],
+  )
   await change.manager.query('UPDATE asset SET handover_id = NULL WHERE handover_id = $1', [id])
 }
 
@@ -267,7 +275,7 @@ export async function handoversOf(
   const rows = (await manager.query(
     `SELECT handover.id, proposal.state, handover.completes_at AS "completesAt", handover.ended_at AS "endedAt",
       json_build_object('number', old.number, 'name', old.name) AS "from", json_build_object('number', new.number, 'name', new.name) AS "to",
-      ARRAY(SELECT asset.name FROM asset WHERE asset.id = ANY (handover.asset_ids) ORDER BY asset.name) AS assets
+      coalesce(handover.asset_names, ARRAY(SELECT asset.name FROM asset WHERE asset.id = ANY (handover.asset_ids) ORDER BY asset.name)) AS assets
      FROM handover JOIN proposal ON proposal.id = handover.id JOIN business old ON old.id = handover.from_id JOIN business new ON new.id = handover.to_id
      WHERE (handover.from_id = $1 OR handover.to_id = $1) AND (NOT $2 OR handover.ended_at IS NULL) AND ($3::uuid IS NULL OR handover.id < $3)
      ORDER BY handover.id DESC LIMIT $4`,
