@@ -3,6 +3,7 @@ import { beforeAll, expect, test } from 'vitest'
 import type { Page } from 'playwright-core'
 import { flawsOf, pageOf } from './support/browser.ts'
 import { browser, inTheConsole, scene } from './support/console.ts'
+import { commandLine } from './support/commandLine.ts'
 import { at } from './support/scene.ts'
 
 inTheConsole()
@@ -116,4 +117,46 @@ test('what is somebody’s own is brought in as theirs alone, and handed over to
     [ref],
   )
   expect(owner!.name, 'nothing goes over before their yes').toBe('Dae Whitlock')
+})
+
+test('the command line brings in what is one’s own, and tells how a business comes to have it', async () => {
+  const { things } = scene.town.platform('tern')
+  const { ref } = things.create('page', 'Marisol’s meadow', null)
+  const marisol = await scene.signIn(scene.called('Marisol'))
+  const line = commandLine(scene.url, marisol.token)
+  const begun = await line.run('assets', 'claim', 'tern', ref, '--handle', 'meadow', '--mine', '--json')
+  const { claim } = JSON.parse(begun.out) as { claim: string }
+  const code = things.codeOf(ref)!
+  const done = await line.run(
+    'assets',
+    'claim',
+    'tern',
+    ref,
+    '--handle',
+    'meadow',
+    '--mine',
+    '--claim',
+    claim,
+    '--code',
+    code,
+  )
+  const [, own] = /famiglia --for (B-\S+) hand-over page\/meadow to B-… keeping run/.exec(done.out)!
+  const to = scene.called('Callum').business
+  const handed = await line.run(
+    '--for',
+    own!,
+    '--yes',
+    'hand-over',
+    'page/meadow',
+    'to',
+    to,
+    'keeping',
+    'run',
+    'with',
+    'people',
+    'because',
+    '"Ours now."',
+  )
+  expect(handed.out).toContain('Sent to Gullwright & Moss')
+  expect(handed.out + handed.err).toContain('Gullwright & Moss asks who works on it now to join')
 })

@@ -1524,8 +1524,10 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": {
-                        town: string;
-                        zone: string;
+                        /** @description Where you work first, if it is not said. */
+                        town?: string;
+                        /** @description The time zone where you work first, if it is not said. */
+                        zone?: string;
                     };
                 };
             };

@@ -151,14 +151,9 @@ async function askToOpen(context: Context, wanted: OpeningWanted): Promise<void>
   context.desk.one(asked, `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours.`)
 }
 
-/** The business of one’s own, opened where there is none yet, in the town and zone of the one that is acted for. */
+/** The business of one’s own, opened where there is none yet. */
 async function ownPath(context: Context): Promise<{ business: string }> {
-  const { town, zone } = await answerOf(
-    context.client.GET('/v1/businesses/{business}', { params: { path: await context.path() } }),
-  )
-  const own = await context.withProof(() =>
-    answerOf(context.client.PUT('/v1/me/own-business', { body: { town, zone } })),
-  )
+  const own = await context.withProof(() => answerOf(context.client.PUT('/v1/me/own-business', { body: {} })))
   return { business: own.number }
 }
 

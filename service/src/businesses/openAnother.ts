@@ -36,9 +36,9 @@ export function openAnother(kit: Kit) {
 export function openOwn(kit: Kit) {
   return async (
     live: LiveSession,
-    wanted: { readonly town: string; readonly zone: string },
+    wanted: { readonly town?: string | undefined; readonly zone?: string | undefined },
   ): Promise<{ number: string; name: string }> => {
-    assertZone(wanted.zone, '/zone')
+    if (wanted.zone) assertZone(wanted.zone, '/zone')
     const known = await findOwn(kit.database.manager, live.person)
     if (known) return known
     return kit.change(
@@ -55,13 +55,29 @@ export function openOwn(kit: Kit) {
         }
         // One that they had once and left is theirs no more.
         await change.manager.query('UPDATE business SET own_of = NULL WHERE own_of = $1', [live.person])
-        const opened = await openFor(change, live, { ...wanted, name: live.name })
+        const there = await whereTheyWork(change.manager, live.person)
+        const town = wanted.town ?? there?.town
+        const zone = wanted.zone ?? there?.zone
+        if (!town || !zone)
+          throw new Problem('request.invalid', 'Say the town and the time zone where you work, as Europe/Lisbon.', {
+            pointer: '/town',
+          })
+        const opened = await openFor(change, live, { name: live.name, town, zone })
         await change.manager.query('UPDATE business SET own_of = $2 WHERE number = $1', [opened.number, live.person])
         return opened
       },
       { turn: live.person },
     )
   }
+}
+
+/** Town and zone of the business that somebody has worked for longest; null for who works nowhere. */
+async function whereTheyWork(manager: EntityManager, person: string): Promise<{ town: string; zone: string } | null> {
+  const [row] = (await manager.query(
+    'SELECT town, zone FROM membership JOIN business ON business.id = business_id WHERE person_id = $1 ORDER BY since LIMIT 1',
+    [person],
+  )) as { town: string; zone: string }[]
+  return row ?? null
 }
 
 async function findOwn(

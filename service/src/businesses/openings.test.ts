@@ -84,7 +84,7 @@ test('who has a sign-in opens another business at once, with a fresh proof, five
 
 test('what is somebody’s alone lives in a business of their own, opened once, under their name, whoever asks how often', async () => {
   const own = (who: { client: ReturnType<typeof client> }) =>
-    answerOf(who.client.PUT('/v1/me/own-business', { body: { town: 'Porto Verano', zone: 'Europe/Lisbon' } }))
+    answerOf(who.client.PUT('/v1/me/own-business', { body: {} }))
   scene.clock.forward({ hours: 25 })
   const tomasz = await scene.signIn(scene.tomasz)
   const all = await Promise.all(Array.from({ length: 20 }, () => own(tomasz)))

@@ -9,7 +9,10 @@ const business = {
   zone: string().max(60).required(),
 }
 export const anotherWanted = object(business).noUnknown()
-export const ownWanted = object({ town: business.town, zone: business.zone }).noUnknown()
+export const ownWanted = object({
+  town: string().trim().min(1).max(80).meta({ description: 'Where you work first, if it is not said.' }),
+  zone: string().max(60).meta({ description: 'The time zone where you work first, if it is not said.' }),
+}).noUnknown()
 export const openingWanted = object({
   business: object(business).required(),
   person: object({

@@ -53,10 +53,7 @@
   const begin = (event: SubmitEvent) => {
     event.preventDefault()
     return doing.run(async () => {
-      if (whose === 'mine') {
-        const { town, zone } = await answerOf(service.GET('/v1/businesses/{business}', { params: { path } }))
-        own = await answerOf(service.PUT('/v1/me/own-business', { body: { town, zone } }))
-      }
+      if (whose === 'mine') own = await answerOf(service.PUT('/v1/me/own-business', { body: {} }))
       claim = await answerOf(
         service.POST('/v1/businesses/{business}/claims', {
           params: { path: claiming },
@@ -100,7 +97,7 @@
 <main class="ledger">
   <div class="span page-top">
     <p class="margin">Bring in <br />an asset</p>
-    <h1 class="title">Is it ours, somebody else’s, or not there yet?</h1>
+    <h1 class="title">Is it ours, your own, somebody else’s, or not there yet?</h1>
   </div>
   <div class="section">
     <div class="whose" role="radiogroup" aria-label="Whose is it?">
