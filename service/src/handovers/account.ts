@@ -12,7 +12,6 @@ import {
   type Instant,
   type Kind,
   type Tier,
-  type WordsGiven,
 } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { sayPayer } from '../assets/paying.ts'
@@ -21,7 +20,7 @@ import type { Asset } from '../assets/queries.ts'
 import type { HolderKind } from '../grants/queries.ts'
 import { gatheredLines } from './gathered.ts'
 import { isAskedToJoin, nothingGiven, type Line, type Terms } from './line.ts'
-import type { SignedLine } from './records.ts'
+import { givenAsSigned, type SignedLine } from './records.ts'
 
 /** As many grants as an account can have. */
 export const mostGrants = 2_000
@@ -230,6 +229,7 @@ function lineOf(
     grant: {
       id: row.id,
       target: row.target,
+      kind: row.kind,
       giver: row.giver,
       holderKind: row.holderKind,
       holderId: row.holderId,
@@ -394,16 +394,4 @@ export function differenceOf(line: Line, kind: Kind, signed: readonly SignedLine
   if (!line.grant || !before.given) return before.fate === line.fate ? null : 'less'
   if (goesBeyond(kind, line.grant, givenAsSigned(before))) return 'more'
   return before.words === line.words ? null : 'less'
-}
-
-/** What was signed, as it is given. */
-export function givenAsSigned({ given }: SignedLine): WordsGiven {
-  const { tier, actions, hiding, until, mayPassOn } = given!
-  return {
-    tier,
-    actions: actions as Action[],
-    hiding: hiding as Figure[],
-    until: until === null ? null : Temporal.Instant.fromEpochMilliseconds(until),
-    mayPassOn,
-  }
 }

@@ -16,7 +16,7 @@ import { gatherProposal } from '../proposals/gather.ts'
 import type { Register } from '../proposals/kind.ts'
 import { changeProposal, findProposal } from '../proposals/queries.ts'
 import { targetOfAsset } from '../reach/targets.ts'
-import { drawUp, givenAsSigned, proposalsAbout } from './account.ts'
+import { drawUp, proposalsAbout } from './account.ts'
 import type { Line, Terms } from './line.ts'
 import { adminsOfBoth, namedIn } from './concerned.ts'
 import { gatherAgain, unlinkGathered } from './gathered.ts'
@@ -27,6 +27,7 @@ import { tellKeepers } from './tellKeepers.ts'
 import {
   endCooling,
   findHandover,
+  givenAsSigned,
   handoversDue,
   handoversSoon,
   handoversUntold,

@@ -1,4 +1,4 @@
-import type { Fate, Instant, Tier, WordsGiven } from '@famiglia/core'
+import type { Fate, Instant, Kind, Tier, WordsGiven } from '@famiglia/core'
 import type { Asset } from '../assets/queries.ts'
 import type { Business } from '../businesses/queries.ts'
 import type { HolderKind } from '../grants/queries.ts'
@@ -20,6 +20,7 @@ export interface Terms {
 export interface LineGrant extends WordsGiven {
   readonly id: string
   readonly target: string
+  readonly kind: Kind
   readonly giver: string
   readonly holderKind: HolderKind
   readonly holderId: string

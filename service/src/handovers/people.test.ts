@@ -129,3 +129,33 @@ test('once who agreed is no admin of the new owner any more, nobody is asked in 
   )
   expect(given).toEqual([])
 })
+
+test('what is raised, or comes into a team, after both signed is not asked for in the new owner’s name', async () => {
+  await scene.sql(
+    `UPDATE membership SET standing = 'admin' WHERE business_id = (SELECT id FROM business WHERE number = $1) AND person_id = (SELECT person_id FROM person_address WHERE address = $2)`,
+    [callum.business, callum.email],
+  )
+  await bothSignIn()
+  const back = await handOver(callum, `hand over ${await number()} to ${agnese.business} because "Back."`)
+  await acceptHandover(agnese, back.proposal)
+  scene.clock.forward({ hours: 72 })
+  await tendHandovers(scene.town.service.kit, proposalKinds)()
+  await bothSignIn()
+  const late = await join(scene, 'Leander Foss', `let WHO watch on ad-account/winter-freight`)
+  await scene.say(agnese, `let ${wren.email} watch on ${page}`)
+  await scene.say(agnese, `let team/quay watch on ${page} to "post for us"`)
+  const { proposal } = await handOver(agnese, `hand over ${page} to ${callum.business} with people because "More."`)
+  await acceptHandover(callum, proposal)
+  await scene.say(agnese, `let ${wren.email} run on ${page}`)
+  await answerOf(
+    agnese.client.PUT('/v1/businesses/{business}/teams/{team}/members/{person}', {
+      params: { path: { ...at(agnese).path, team: 'quay', person: late.email } },
+    }),
+  )
+  scene.clock.forward({ hours: 72 })
+  await tendHandovers(scene.town.service.kit, proposalKinds)()
+  await bothSignIn()
+  expect(await may(wren.email, 'post.see')).toBe(true)
+  expect(await may(wren.email, 'post.publish')).toBe(false)
+  expect((await answerOf(late.client.GET('/v1/me/proposals'))).items).toEqual([])
+})

@@ -1,4 +1,4 @@
-import { isBefore, printSentence, wantedOf } from '@famiglia/core'
+import { goesBeyond, isBefore, printSentence, wantedOf, type Instant } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Asset } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
@@ -12,7 +12,7 @@ import { isOpen, openProposals } from '../proposals/queries.ts'
 import { targetOfAsset } from '../reach/targets.ts'
 import { membersOfTeam } from '../teams/queries.ts'
 import { isAskedToJoin, type Line, type LineGrant, type Terms } from './line.ts'
-import type { Handover } from './records.ts'
+import { givenAsSigned, type Handover, type SignedLine } from './records.ts'
 
 /** Somebody with what they had themselves and through teams. */
 interface Asked {
@@ -20,13 +20,23 @@ interface Asked {
   readonly had: readonly LineGrant[]
 }
 
-/** Who is asked, each once: who works for the old owner and is neither paused nor frozen there. */
-export async function peopleToAsk(manager: EntityManager, terms: Terms, lines: readonly Line[]): Promise<Asked[]> {
+/**
+ * Who is asked, each once: who works for the old owner and is neither paused nor frozen there. Once it is signed, whoever comes
+ * into a team after that is not among them.
+ */
+export async function peopleToAsk(
+  manager: EntityManager,
+  terms: Terms,
+  lines: readonly Line[],
+  signedAt: Instant | null = null,
+): Promise<Asked[]> {
   const had = new Map<string, LineGrant[]>()
   const theirs = lines.filter(line => isAskedToJoin(terms, line)).map(line => line.grant!)
   for (const grant of theirs) {
     const people =
-      grant.holderKind === 'team' ? (await membersOfTeam(manager, grant.holderId)).map(one => one.id) : [grant.holderId]
+      grant.holderKind === 'team'
+        ? (await membersOfTeam(manager, grant.holderId, signedAt)).map(one => one.id)
+        : [grant.holderId]
     for (const person of people) had.set(person, [...(had.get(person) ?? []), grant])
   }
   const people = [...(await peopleById(manager, [...had.keys()])).values()].sort((one, other) =>
@@ -51,11 +61,11 @@ export async function askPeople(
   lines: readonly Line[],
   moved: readonly Asset[],
 ): Promise<void> {
-  const { to, acceptedBy, signed } = handover
+  const { to, acceptedBy, acceptedAt, signed } = handover
   const acting = await actingNow(change.manager, to.id, { ...acceptedBy, person: acceptedBy.id })
   if (acting?.standing !== 'admin') return
-  const agreed = lines.filter(line => signed.some(one => one.key === line.key))
-  const asked = await peopleToAsk(change.manager, handover, agreed)
+  const agreed = lines.flatMap(line => asSigned(line, signed) ?? [])
+  const asked = await peopleToAsk(change.manager, handover, agreed, acceptedAt)
   const there = await membershipsAmong(
     change.manager,
     to.id,
@@ -67,6 +77,15 @@ export async function askPeople(
     if (there.has(person.id)) await giveThem(change, handover, person, things)
     else await invite(change, acting, handover, person, things)
   }
+}
+
+/** A line as both signed it, or less; null where they did not. What was raised since is not asked for. */
+function asSigned(line: Line, signed: readonly SignedLine[]): Line | null {
+  const was = signed.find(one => one.key === line.key)
+  if (!line.grant || !was?.given) return null
+  const { kind } = line.grant
+  const words = givenAsSigned(was)
+  return goesBeyond(kind, line.grant, words) ? { ...line, grant: { ...line.grant, ...words } } : line
 }
 
 type Thing = Omit<ProposedThing, 'item'>

@@ -1,4 +1,13 @@
-import { Temporal, type Fate, type Instant, type ProposalState, type Tier } from '@famiglia/core'
+import {
+  Temporal,
+  type Action,
+  type Fate,
+  type Figure,
+  type Instant,
+  type ProposalState,
+  type Tier,
+  type WordsGiven,
+} from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
@@ -96,6 +105,18 @@ export interface SignedLine {
     readonly until: number | null
     readonly mayPassOn: boolean
   } | null
+}
+
+/** What was signed, as it is given. */
+export function givenAsSigned({ given }: SignedLine): WordsGiven {
+  const { tier, actions, hiding, until, mayPassOn } = given!
+  return {
+    tier,
+    actions: actions as Action[],
+    hiding: hiding as Figure[],
+    until: until === null ? null : Temporal.Instant.fromEpochMilliseconds(until),
+    mayPassOn,
+  }
 }
 
 /** From the yes on: it cools off, is done in one step, or was stopped and nothing changed. */

@@ -10,12 +10,16 @@ export async function findTeam(manager: EntityManager, business: string, handle:
   return manager.findOneBy(teams, { businessId: business, handle, dissolvedAt: IsNull() })
 }
 
-/** Who is in a team, by name. */
-export async function membersOfTeam(manager: EntityManager, team: string): Promise<KnownPerson[]> {
+/** Who is in a team, by name; of those alone who were in it at an instant, where one is said. */
+export async function membersOfTeam(
+  manager: EntityManager,
+  team: string,
+  at: Instant | null = null,
+): Promise<KnownPerson[]> {
   return manager.query(
     `SELECT person.id, person.name, main.address FROM team_member JOIN person ON person.id = team_member.person_id
-     JOIN person_address main ON main.person_id = person.id AND main.main WHERE team_member.team_id = $1 ORDER BY person.name, person.id`,
-    [team],
+     JOIN person_address main ON main.person_id = person.id AND main.main WHERE team_member.team_id = $1 AND ($2::timestamptz IS NULL OR team_member.since <= $2) ORDER BY person.name, person.id`,
+    [team, at?.toString() ?? null],
   )
 }
 

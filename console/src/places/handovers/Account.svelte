@@ -61,7 +61,11 @@
           <div>
             <p><b>{line.who}</b>, on {line.on}</p>
             <p class="note">{line.words}{isChoice(line) ? `; ${line.why}` : ''}</p>
-            {#if line.difference}<p class="due">{differs[line.difference]}</p>{/if}
+            {#if line.difference}<p class="due">
+                {line.difference === 'new' && line.fate === 'falls'
+                  ? 'new since both signed'
+                  : differs[line.difference]}
+              </p>{/if}
           </div>
           {#if isChoice(line)}<button
               class="quiet"
