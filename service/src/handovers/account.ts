@@ -46,6 +46,7 @@ interface Row {
   upstream: string | null
   mayPassOn: boolean
   isFrozen: boolean
+  isAtWork: boolean
 }
 
 /**
@@ -120,17 +121,19 @@ function ownersOf({ from, to, assets, keeping }: Terms): Line[] {
   ]
 }
 
-async function grantsOn(manager: EntityManager, { assets }: Terms, now: Instant): Promise<Row[]> {
+async function grantsOn(manager: EntityManager, { from, assets }: Terms, now: Instant): Promise<Row[]> {
   return manager.query(
     `SELECT g.id, g.target_id AS target, asset.name AS on, asset.kind, g.business_id AS giver, giver.name AS "giverName", g.holder_kind AS "holderKind", g.holder_id AS "holderId",
       coalesce(person.name, 'team ' || team.name, partner.name, gathering.name) AS holder, gathering.business_id AS "managerOf", gatherer.name AS "managerOfName", g.tier, g.actions, g.hiding,
-      g.from_at AS from, g.until_at AS until, g.purpose, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn", g.frozen_at IS NOT NULL AS "isFrozen"
+      g.from_at AS from, g.until_at AS until, g.purpose, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn", g.frozen_at IS NOT NULL AS "isFrozen",
+      g.holder_kind = 'team' OR (place.person_id IS NOT NULL AND place.paused_at IS NULL AND place.frozen_at IS NULL) AS "isAtWork"
      FROM access_grant g JOIN asset ON asset.id = g.target_id JOIN business giver ON giver.id = g.business_id
        LEFT JOIN person ON g.holder_kind = 'person' AND person.id = g.holder_id LEFT JOIN team ON g.holder_kind = 'team' AND team.id = g.holder_id
        LEFT JOIN business partner ON g.holder_kind = 'business' AND partner.id = g.holder_id
+       LEFT JOIN membership place ON g.holder_kind = 'person' AND place.business_id = $3 AND place.person_id = g.holder_id
        LEFT JOIN asset gathering ON g.holder_kind = 'manager' AND gathering.id = g.holder_id LEFT JOIN business gatherer ON gatherer.id = gathering.business_id
      WHERE g.target_id = ANY ($1) AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2) ORDER BY asset.name, g.given_at, g.id LIMIT ${mostGrants + 1}`,
-    [assets.map(asset => asset.id), now.toString()],
+    [assets.map(asset => asset.id), now.toString(), from.id],
   )
 }
 
@@ -235,6 +238,7 @@ function lineOf(
       holderId: row.holderId,
       upstream: row.upstream,
       isFrozen: row.isFrozen,
+      isAtWork: row.isAtWork,
       tier: row.tier,
       actions: row.actions,
       hiding: row.hiding,

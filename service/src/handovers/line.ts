@@ -26,6 +26,8 @@ export interface LineGrant extends WordsGiven {
   readonly holderId: string
   readonly upstream: string | null
   readonly isFrozen: boolean
+  /** Whether who holds it works for the old owner, and is neither paused nor frozen there; a team always. */
+  readonly isAtWork: boolean
   readonly from: Instant
   readonly purpose: string | null
 }
@@ -60,6 +62,7 @@ export function isAskedToJoin({ from, withPeople }: Terms, { fate, grant }: Pick
     grant !== null &&
     grant.giver === from.id &&
     grant.upstream === null &&
+    grant.isAtWork &&
     (grant.holderKind === 'person' || grant.holderKind === 'team')
   )
 }

@@ -73,7 +73,6 @@ test('who loses it is told before to be asked; what it costs the new owner is to
     'team Quay',
     'Tomasz Oyelaran',
     'Bea Fontaine',
-    'Idris Vannucci',
   ])
   expect(preview.first.at(-1)!.said).toBe(
     'Once it is done, Gullwright & Moss asks Bea Fontaine, Tomasz Oyelaran and Wren Halloway to join, one by one.',

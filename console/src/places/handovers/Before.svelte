@@ -23,7 +23,7 @@
             <p>{said}</p>
             {#if isDone}<i>done</i>{:else if add && onadd}<button class="quiet" onclick={() => onadd(add)}
                 >Let it go along<span class="sr-only">: {add}</span></button
-              >{:else}<i>{whose === 'receiver' ? 'with their yes' : 'if it is to go along'}</i>{/if}
+              >{:else}<i>{whose === 'receiver' ? 'for the new owner' : 'if it is to go along'}</i>{/if}
           </li>
         {/each}
       </ul>
