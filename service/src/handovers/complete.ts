@@ -93,7 +93,7 @@ async function tellSoon(change: Change, handover: Handover): Promise<void> {
     ...between(handover.from, handover.to),
     by: null,
     what: 'handover.soon',
-    sentence: `Everybody whom it concerns was told that ${sayOfAssets(handover.assets, 'goes', 'go')} over within a day.`,
+    sentence: `Everybody whom it concerns was told that ${sayAssets(handover.assets, handover)} ${handover.assets.length === 1 ? 'goes' : 'go'} over within a day.`,
     data: { handover: handover.id },
   })
   if (isShort) return
@@ -266,7 +266,7 @@ async function voidWaiting(kinds: Register, change: Change, terms: Terms): Promi
     const proposal = (await findProposal(change.manager, { id }))!
     const kind = kinds.of(proposal)
     const parts = await gatherProposal(change.manager, kinds, proposal)
-    const why = `${sayAssets(terms.assets)} went over to ${terms.to.name}`
+    const why = `${sayAssets(terms.assets, terms)} went over to ${terms.to.name}`
     await makeVoid(change, kind, parts, why)
     for (const letter of await kind.letters.cameToNothing(change, parts, why)) await change.mail(letter)
   }

@@ -83,7 +83,7 @@ test('a manager account goes over: the new owner’s own account hangs there on,
   expect(await scene.newestLetter(yuki.email)).toMatchObject({
     subject: expect.stringContaining('Goes along and Travel go over to Ondaverde Ferries'),
     text: expect.stringContaining(
-      'The link of Candles of Tallow Street Measures: run, hiding revenue: ends then (Ondaverde Ferries asks Tallow Street Measures for it anew)',
+      'The link of Candles of Tallow Street Measures (run, hiding revenue) ends then: Ondaverde Ferries asks Tallow Street Measures for it anew',
     ),
   })
   expect(await may(yuki, callum, 'ads.publish', 'Candles')).toBe(true)

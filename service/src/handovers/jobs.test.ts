@@ -66,6 +66,9 @@ async function ready(who: string, purpose = 'run our adverts'): Promise<boolean>
 test('before it is sent it says whose work it ends, and what is tied to it and would stay', async () => {
   const sentence = `hand over ${page} to ${callum.business} because "You post for us."`
   const preview = await previewHandover(agnese, sentence)
+  expect(preview.summary, 'what is called as its owner is told by its kind').toMatch(
+    /^The page Ondaverde Ferries goes over to Gullwright & Moss/,
+  )
   expect(told(preview)).toEqual([
     'Priya Lindqvist: run our adverts: Ondaverde Ferries',
     'Wren Halloway: post for us: Ondaverde Ferries',

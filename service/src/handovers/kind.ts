@@ -40,13 +40,18 @@ export async function termsOfHandover(
   }
 }
 
+const sidesOf = ({ business, partner }: Pick<ProposalParts, 'business' | 'partner'>) => ({
+  from: business,
+  to: partner!,
+})
+
 const said = (parts: ProposalParts) => {
   const { assets, keeping, withBilling, withPeople } = ownOf(parts)
   const keeps = keeping ? `; ${parts.business.name} keeps ${keeping}` : ''
   const { partner } = parts
   const pays = withBilling ? `; ${partner!.name} pays from then on` : ''
   const asks = withPeople ? `; ${partner!.name} asks its people to join` : ''
-  return `${sayOfAssets(assets, 'goes', 'go')} over to ${partner!.name}${keeps}${pays}${asks}`
+  return `${sayOfAssets(assets, sidesOf(parts), 'goes', 'go')} over to ${partner!.name}${keeps}${pays}${asks}`
 }
 
 /** A business wants another to own some of its assets. */
@@ -62,10 +67,10 @@ export const handover: ProposalKind = {
   answeredBy: 'business',
 
   readOwn: readHandoverProposals,
-  name: parts => `the handover of ${sayAssets(ownOf(parts).assets)}`,
+  name: parts => `the handover of ${sayAssets(ownOf(parts).assets, sidesOf(parts))}`,
   said,
   names: parts => ownOf(parts).assets.map(asset => asset.name),
-  takesTwo: parts => `take over ${sayAssets(ownOf(parts).assets)} from ${parts.business.name}`,
+  takesTwo: parts => `take over ${sayAssets(ownOf(parts).assets, sidesOf(parts))} from ${parts.business.name}`,
   paying: parts => {
     const { assets, withBilling } = ownOf(parts)
     const account = assets.find(asset => asset.payer?.id === parts.business.id)
@@ -75,11 +80,11 @@ export const handover: ProposalKind = {
     const { sender, business, partner } = parts
     const { assets, keeping, isContested } = ownOf(parts)
     if (isContested)
-      return `${sender.name} of ${partner!.name} contested that ${business.name} owns ${sayAssets(assets)}, and nobody said no`
+      return `${sender.name} of ${partner!.name} contested that ${business.name} owns ${sayAssets(assets, sidesOf(parts))}, and nobody said no`
     const keeps = keeping ? `, keeping ${keeping}` : ''
     return side === 'received'
-      ? `${sender.name} of ${business.name} wants to hand over ${sayAssets(assets)} to you${keeps}`
-      : `${sender.name} wants to hand over ${sayAssets(assets)} to ${partner!.name}${keeps}`
+      ? `${sender.name} of ${business.name} wants to hand over ${sayAssets(assets, sidesOf(parts))} to you${keeps}`
+      : `${sender.name} wants to hand over ${sayAssets(assets, sidesOf(parts))} to ${partner!.name}${keeps}`
   },
   beforehand: async (kit, manager, parts) => {
     const terms = await termsOfHandover(manager, parts)
@@ -119,7 +124,7 @@ export const handover: ProposalKind = {
   accept: async (kit, change, parts, answer) => {
     change.requirePresence('Taking over what another business owns needs you to confirm it’s you.')
     const begun = await begin(kit, change, parts, answer)
-    return `Agreed. ${sayOfAssets(begun.assets, 'goes', 'go')} over on ${sayInstant(begun.completesAt, parts.partner!.zone)}, by itself and in one step. Until then either of you can stop it.`
+    return `Agreed. ${sayOfAssets(begun.assets, begun, 'goes', 'go')} over on ${sayInstant(begun.completesAt, parts.partner!.zone)}, by itself and in one step. Until then either of you can stop it.`
   },
 
   letters: {

@@ -19,7 +19,7 @@ const seeIt = (business: Pick<Business, 'number'>, id: string) => ({
 export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminder }: { isReminder: boolean }): Letter {
   const { proposal, business, partner, sender } = parts
   const own = parts.own as HandoverOwn
-  const what = sayAssets(own.assets)
+  const what = sayAssets(own.assets, { from: business, to: partner! })
   return {
     to,
     subject: `${business.name} wants to hand over ${what} to you`,
@@ -46,12 +46,12 @@ export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminde
 export function coolingLetter({ person: to, of, lines }: Concerned, handover: Handover, isSoon: boolean): Letter {
   const { from, assets, completesAt, acceptedBy } = handover
   const zone = of?.zone ?? from.zone
-  const what = sayAssets(assets)
+  const what = sayAssets(assets, handover)
   return {
     to,
     subject: isSoon
-      ? `Tomorrow ${sayOfAssets(assets, 'goes', 'go')} over to ${handover.to.name}`
-      : `${sayOfAssets(assets, 'goes', 'go')} over to ${handover.to.name} on ${sayInstant(completesAt, zone)}`,
+      ? `Tomorrow ${sayOfAssets(assets, handover, 'goes', 'go')} over to ${handover.to.name}`
+      : `${sayOfAssets(assets, handover, 'goes', 'go')} over to ${handover.to.name} on ${sayInstant(completesAt, zone)}`,
     body: [
       `Dear ${to.name},`,
       `${handover.isContested ? `${acceptedBy.name} of ${handover.to.name} contested that ${from.name} owns ${what}, and nobody of ${from.name} said no` : `${from.name} hands over ${what} to ${handover.to.name}; ${acceptedBy.name} agreed to it`}. It completes by itself, in one step, on ${sayInstant(completesAt, zone)}.`,
@@ -76,8 +76,8 @@ function factsOf(lines: readonly Line[], handover: Handover): [string, string][]
     const { who, on, words, fate, grant, why } = line
     const asks = isAskedToJoin(handover, line) ? `; ${to.name} asks you to go on with it there` : ''
     // A link is told by what hangs where; what somebody holds, by what it is on.
-    const what = grant && grant.holderKind !== 'manager' ? words : `${who}: ${words}`
-    return [on, `${what}: ${becomes[fate]}${asks}${grant ? '' : ` (${why})`}`]
+    if (!grant || grant.holderKind === 'manager') return [on, `${who} (${words}) ${becomes[fate]}: ${why}`]
+    return [on, `${words}: ${becomes[fate]}${asks}`]
   })
   return lines.length > mostTold ? [...told, ['And', `${lines.length - mostTold} more`]] : told
 }
@@ -87,10 +87,10 @@ export function stoppedLetter(to: KnownPerson, of: Business, handover: Handover,
   const { from, assets } = handover
   return {
     to,
-    subject: `Stopped: ${sayOfAssets(assets, 'does', 'do')} not go over to ${handover.to.name}`,
+    subject: `Stopped: ${sayOfAssets(assets, handover, 'does', 'do')} not go over to ${handover.to.name}`,
     body: [
       `Dear ${to.name},`,
-      `${why}. Nothing has changed: ${sayOfAssets(assets, 'belongs', 'belong')} to ${from.name} as before.`,
+      `${why}. Nothing has changed: ${sayOfAssets(assets, handover, 'belongs', 'belong')} to ${from.name} as before.`,
     ],
     button: seeIt(of, handover.id),
   }
@@ -105,7 +105,7 @@ export function agreeAnewLetter(
 ): Letter {
   return {
     to,
-    subject: `${by.name} agrees to what is new about ${sayAssets(handover.assets)}: do you?`,
+    subject: `${by.name} agrees to what is new about ${sayAssets(handover.assets, handover)}: do you?`,
     body: [
       `Dear ${to.name},`,
       `Since both of you signed, somebody was given more on what goes over to ${handover.to.name}. ${by.live.name} of ${by.name} agreed that it goes over as it stands now. It does so if you agree to the same; else what is more falls.`,
@@ -118,7 +118,7 @@ export function agreeAnewLetter(
 export function agreedAnewLetter(to: KnownPerson, of: Business, handover: Handover): Letter {
   return {
     to,
-    subject: `Signed anew: ${sayOfAssets(handover.assets, 'goes', 'go')} over as it stands now`,
+    subject: `Signed anew: ${sayOfAssets(handover.assets, handover, 'goes', 'go')} over as it stands now`,
     body: [
       `Dear ${to.name},`,
       `Both sides agreed to what is new. It still completes by itself on ${sayInstant(handover.completesAt, of.zone)}, and either of you can stop it until then.`,
@@ -130,10 +130,10 @@ export function agreedAnewLetter(to: KnownPerson, of: Business, handover: Handov
 /** To the admins of both: it is done. */
 export function completedLetter(to: KnownPerson, of: Business, handover: Handover): Letter {
   const { from, assets, keeping } = handover
-  const what = sayAssets(assets)
+  const what = sayAssets(assets, handover)
   return {
     to,
-    subject: `${sayOfAssets(assets, 'belongs', 'belong')} to ${handover.to.name} now`,
+    subject: `${sayOfAssets(assets, handover, 'belongs', 'belong')} to ${handover.to.name} now`,
     body: [
       `Dear ${to.name},`,
       `${what} went over from ${from.name} to ${handover.to.name}: it is done, in one step.`,

@@ -1,4 +1,4 @@
-import { mayInBusiness, parseHandover, printHandover, sayFew, type HandoverSentence } from '@famiglia/core'
+import { kinds, mayInBusiness, parseHandover, printHandover, sayFew, type HandoverSentence } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
@@ -213,13 +213,19 @@ async function unpaid(
   return null
 }
 
-type Named = readonly Pick<Asset, 'name'>[]
+type Named = readonly Pick<Asset, 'name' | 'kind'>[]
+type Sides = { readonly from: { readonly name: string }; readonly to: { readonly name: string } }
 
-export function sayAssets(assets: Named): string {
-  return sayFew(assets.map(asset => asset.name))
+/** `Day Trips and Night Crossings`; an asset that is called as one of the two businesses is told by its kind too. */
+export function sayAssets(assets: Named, { from, to }: Sides): string {
+  return sayFew(
+    assets.map(({ name, kind }) => ([from.name, to.name].includes(name) ? `the ${kinds[kind].noun} ${name}` : name)),
+  )
 }
 
-/** `Day Trips goes over`, `Day Trips and Night Crossings go over`: assets with what they do. */
-export function sayOfAssets(assets: Named, one: string, many: string): string {
-  return `${sayAssets(assets)} ${assets.length === 1 ? one : many}`
+/** `Day Trips goes over`, `Day Trips and Night Crossings go over`: assets with what they do, as a sentence begins. */
+export function sayOfAssets(assets: Named, sides: Sides, one: string, many: string): string {
+  const text = `${sayAssets(assets, sides)} ${assets.length === 1 ? one : many}`
+  // A name keeps its own first letter.
+  return text.replace(/^the /, 'The ')
 }

@@ -198,7 +198,7 @@ export function stopHandover(kit: Kit) {
       const by = { id: acting.live.person, name: acting.live.name }
       await stop(change, handover, by, reason ?? `${by.name} of ${acting.name} stopped it`)
       return {
-        result: `Stopped. ${sayOfAssets(handover.assets, 'belongs', 'belong')} to ${handover.from.name} as before, and nothing has changed.`,
+        result: `Stopped. ${sayOfAssets(handover.assets, handover, 'belongs', 'belong')} to ${handover.from.name} as before, and nothing has changed.`,
       }
     })
   }

@@ -93,7 +93,7 @@ function saySummary({ assets, to, keeping, withBilling, withPeople, from }: Plan
   const keeps = keeping ? ` ${from.name} keeps ${keeping}.` : ` ${from.name} keeps nothing on it.`
   const pays = withBilling ? ` ${to.name} pays from then on.` : ''
   const asks = withPeople ? ` ${to.name} asks who works on it now to join, one by one.` : ''
-  return `${sayOfAssets(assets, 'goes', 'go')} over to ${to.name}, when they approve.${keeps}${pays}${asks}`
+  return `${sayOfAssets(assets, { from, to }, 'goes', 'go')} over to ${to.name}, when they approve.${keeps}${pays}${asks}`
 }
 
 export interface HandoverSaid {
@@ -122,7 +122,7 @@ export function sayHandover(kit: Kit) {
         const { assets, to, keeping, sentence } = plan
         const asked = await askSecondAdmin(change, acting, {
           act: handingOver.act,
-          said: `hand over ${sayAssets(assets)} to ${to.name}${keeping ? `, keeping ${keeping}` : ''}`,
+          said: `hand over ${sayAssets(assets, plan)} to ${to.name}${keeping ? `, keeping ${keeping}` : ''}`,
           given: { named, falls },
           reason: sentence.because!,
         })

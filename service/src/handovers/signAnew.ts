@@ -49,7 +49,7 @@ export function signAnew(kit: Kit) {
       const { handover, lines } = await getDifferent(change, acting, id)
       const asked = await askSecondAdmin(change, acting, {
         act: signingAnew.act,
-        said: `agree to what goes over with ${sayAssets(handover.assets)} as it stands now`,
+        said: `agree to what goes over with ${sayAssets(handover.assets, handover)} as it stands now`,
         given: { handover: id, lines: signedOf(lines) },
         reason: `the handover to ${handover.to.name}`,
       })

@@ -24,7 +24,7 @@ const style = {
   page: 'margin:0;padding:24px;background:#f1f3e6;color:#2b1a26;font:16px/1.5 Georgia,serif',
   sheet: 'max-width:560px;margin:0 auto;padding:28px 32px;background:#fcfcf8;border-radius:3px',
   note: 'margin:16px 0;padding:2px 0 2px 16px;border-left:3px double #c99a8b;font-style:italic',
-  term: 'padding:7px 16px 7px 0;border-top:1px solid #d5d8c4;color:#5b4754;font-style:italic;vertical-align:top;white-space:nowrap',
+  term: 'padding:7px 16px 7px 0;border-top:1px solid #d5d8c4;color:#5b4754;font-style:italic;vertical-align:top;width:28%',
   answer: 'padding:7px 0;border-top:1px solid #d5d8c4;vertical-align:top',
   button:
     'display:inline-block;padding:11px 18px;background:#5a1f49;color:#fdfcf6;border-radius:3px;font-weight:bold;text-decoration:none',
