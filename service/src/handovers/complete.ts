@@ -22,7 +22,7 @@ import { adminsOfBoth, namedIn } from './concerned.ts'
 import { gatherAgain, unlinkGathered } from './gathered.ts'
 import { completedLetter, coolingLetter, stoppedLetter } from './letters.ts'
 import { askPeople } from './people.ts'
-import { sayAssets, sayOfAssets, whyNot } from './planHandover.ts'
+import { sayAssets, whyNot } from './planHandover.ts'
 import { tellKeepers } from './tellKeepers.ts'
 import {
   endCooling,
