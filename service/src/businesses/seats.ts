@@ -1,4 +1,4 @@
-import { sayCount, sayMoney, seatCost, type Instant } from '@famiglia/core'
+import { sayCount, sayMoney, seatCost, type Instant, type SeatPlan } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 
@@ -10,6 +10,12 @@ export async function countSeats(manager: EntityManager, business: string, now: 
     [business, now.toString()],
   )) as { taken: number }[]
   return row!.taken
+}
+
+/** What seats cost here. */
+export function seatPlan({ config }: Pick<Kit, 'config'>): SeatPlan {
+  const { FAMIGLIA_SEATS_INCLUDED: included, FAMIGLIA_SEAT_PRICE: priceEach, FAMIGLIA_SEAT_CURRENCY: currency } = config
+  return { included, priceEach, currency }
 }
 
 export interface MoreSeats {
@@ -26,22 +32,18 @@ export async function moreSeats(
   more: number,
 ): Promise<MoreSeats | null> {
   if (more === 0) return null
-  const {
-    FAMIGLIA_SEATS_INCLUDED: included,
-    FAMIGLIA_SEAT_PRICE: priceEach,
-    FAMIGLIA_SEAT_CURRENCY: currency,
-  } = kit.config
+  const plan = seatPlan(kit)
   const now = kit.clock.now()
   const taken = await countSeats(kit.database.manager, id, now)
-  const cost = seatCost({ included, priceEach, currency }, taken, more, now.toZonedDateTimeISO(zone).toPlainDate())
+  const cost = seatCost(plan, taken, more, now.toZonedDateTimeISO(zone).toPlainDate())
   const price =
     cost.perMonth > 0
-      ? `That is ${sayMoney(cost.perMonth, currency)} more a month, ${sayMoney(cost.restOfMonth, currency)} for the rest of this one.`
+      ? `That is ${sayMoney(cost.perMonth, plan.currency)} more a month, ${sayMoney(cost.restOfMonth, plan.currency)} for the rest of this one.`
       : 'That costs nothing more.'
   return {
     before: cost.before,
     after: cost.after,
-    included,
-    words: `${sayCount(more, 'more seat', 'more seats')}: ${cost.after} of ${included} included. ${price}`,
+    included: plan.included,
+    words: `${sayCount(more, 'more seat', 'more seats')}: ${cost.after} of ${plan.included} included. ${price}`,
   }
 }

@@ -1,4 +1,5 @@
 import { sayInstant } from '@famiglia/core'
+import type { Asset } from '../assets/queries.ts'
 import type { Letter } from '../base/letter.ts'
 import type { Business } from '../businesses/queries.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -6,7 +7,6 @@ import type { ProposalParts } from '../proposals/kind.ts'
 import { toProposal } from '../proposals/letters.ts'
 import { sayAssets, sayOfAssets } from './planHandover.ts'
 import type { Concerned } from './concerned.ts'
-import type { Gathered } from './gathered.ts'
 import { isAskedToJoin, type Line } from './line.ts'
 import type { Handover, HandoverOwn } from './records.ts'
 
@@ -147,7 +147,15 @@ export function completedLetter(to: KnownPerson, of: Business, handover: Handove
 /** To the admins of an owner whose account hung under a manager account that went over: the link ended with that. */
 export function unlinkedLetter(
   to: KnownPerson,
-  { account, owner, under }: Gathered,
+  {
+    account,
+    owner,
+    under,
+  }: {
+    readonly account: Pick<Asset, 'name'>
+    readonly owner: Pick<Business, 'number'>
+    readonly under: Pick<Asset, 'name'>
+  },
   { from, to: next }: Handover,
   asks: boolean,
 ): Letter {

@@ -4,7 +4,7 @@ import { figuresThere, type FiguresThere } from '../assets/figuresThere.ts'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { businessesById } from '../businesses/queries.ts'
-import { countSeats } from '../businesses/seats.ts'
+import { countSeats, seatPlan } from '../businesses/seats.ts'
 import { pendingChanges, type PayerChange } from '../billing/queries.ts'
 import { tellPaying, type PayingInWords } from '../billing/tellPaying.ts'
 import { factsFrom } from '../reach/facts.ts'
@@ -140,11 +140,7 @@ function spendOf(there: FiguresThere, asset: Asset, firstDay: string): Spend {
 }
 
 async function tellSeats(kit: Kit, acting: Acting) {
-  const {
-    FAMIGLIA_SEATS_INCLUDED: included,
-    FAMIGLIA_SEAT_PRICE: priceEach,
-    FAMIGLIA_SEAT_CURRENCY: currency,
-  } = kit.config
+  const { included, priceEach, currency } = seatPlan(kit)
   const now = kit.clock.now()
   const taken = await countSeats(kit.database.manager, acting.id, now)
   const [row] = (await kit.database.query(
