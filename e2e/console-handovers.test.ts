@@ -86,10 +86,15 @@ test('where it takes two, what was written waits for another admin, and is read 
   await to(page, 'Agnese', `/hand-over?say=${encodeURIComponent(sentence)}`)
   await page.getByRole('button', { name: 'Sign and send it' }).click()
   await page
-    .getByText(/^Asked to hand over the page Ondaverde Ferries to Porto Lindo Tourist Board.* It waits for Ruben Achterberg/)
+    .getByText(
+      /^Asked to hand over the page Ondaverde Ferries to Porto Lindo Tourist Board.* It waits for Ruben Achterberg/,
+    )
     .waitFor()
   await page.getByRole('link', { name: 'See where it stands' }).click()
-  await page.getByText('Agnese Torvald asks to hand over the page Ondaverde Ferries', { exact: false }).first().waitFor()
+  await page
+    .getByText('Agnese Torvald asks to hand over the page Ondaverde Ferries', { exact: false })
+    .first()
+    .waitFor()
 })
 
 test('what is somebody’s own is brought in as theirs alone, and handed over to where they work, keeping run', async () => {
