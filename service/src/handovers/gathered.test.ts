@@ -86,6 +86,9 @@ test('a manager account goes over: the new owner’s own account hangs there on,
       'The link of Candles of Tallow Street Measures (run, hiding revenue) ends then: Ondaverde Ferries asks Tallow Street Measures for it anew',
     ),
   })
+  // Linked since both signed: it ends with the rest, its owner is told, and nobody is asked for it.
+  numbers.set('Late', await makeAccount(yuki, 'Late'))
+  await linked(callum, yuki, `link ${numbers.get('Late')} under ${travel} at run`)
   expect(await may(yuki, callum, 'ads.publish', 'Candles')).toBe(true)
   expect(await may(yuki, marisol, 'ads.draft', 'Candles')).toBe(true)
   expect(await may(agnese, marisol, 'ads.draft', 'Quay')).toBe(true)
@@ -109,6 +112,11 @@ test('a manager account goes over: the new owner’s own account hangs there on,
     'Goes along under Travel: run, in force',
     'Quay under Travel: run, in force',
   ])
+  expect(await may(yuki, agnese, 'ads.see', 'Late')).toBe(false)
+  expect(await scene.letters(yuki.email)).toContain(
+    'Late is unlinked from Travel, which belongs to Ondaverde Ferries now',
+  )
+  expect((await scene.letters(yuki.email)).filter(subject => /asks to link .*Late/.test(subject))).toHaveLength(1)
   const left = await scene.sql(
     `SELECT g.id FROM access_grant g JOIN asset ON asset.id = g.target_id WHERE g.ended_at IS NULL AND g.business_id = (SELECT id FROM business WHERE number = '${callum.business}')
        AND asset.name IN ('Goes along', 'Quay', 'Candles', 'Travel')`,
@@ -118,7 +126,7 @@ test('a manager account goes over: the new owner’s own account hangs there on,
 
 test('who had linked an account under it is told why that ended, and asked for it anew, without what was theirs to decide', async () => {
   yuki = await scene.signIn(yuki)
-  expect((await scene.letters(yuki.email)).slice(0, 2)).toEqual(
+  expect((await scene.letters(yuki.email)).slice(0, 4)).toEqual(
     expect.arrayContaining([
       expect.stringContaining('Ondaverde Ferries asks to link Candles under Travel'),
       'Candles is unlinked from Travel, which belongs to Ondaverde Ferries now',

@@ -23,17 +23,15 @@ export interface Gathered {
   readonly under: Asset
 }
 
-/** As many links as can hang under what is handed over at once. */
-const mostLinks = 2_000
-
 /**
  * What hangs under the manager accounts of a handover and does not go along. Its owner linked it under who has the manager
- * account now: that does not hold for the new one, unless the account is the new one’s own.
+ * account now: that does not hold for the new one, unless the account is the new one’s own. All of it is read, however much it
+ * is: a link left over would let the new owner in.
  */
 export async function gatheredUnder(manager: EntityManager, { to, assets }: Terms): Promise<Gathered[]> {
   const ids = assets.map(asset => asset.id)
   const rows = (await manager.query(
-    `SELECT id FROM access_grant WHERE holder_kind = 'manager' AND holder_id = ANY ($1) AND target_id <> ALL ($1) AND ended_at IS NULL LIMIT ${mostLinks}`,
+    `SELECT id FROM access_grant WHERE holder_kind = 'manager' AND holder_id = ANY ($1) AND target_id <> ALL ($1) AND ended_at IS NULL`,
     [ids],
   )) as { id: string }[]
   const links = await grantsById(
@@ -119,7 +117,7 @@ export async function gatherAgain(change: Change, handover: Handover, gathered: 
   const { from, to, acceptedBy, id, signed } = handover
   const agreed = gathered.filter(one => signed.some(line => line.key === one.key))
   const stays = agreed.filter(one => one.fate === 'stays')
-  const asked = agreed.filter(
+  const told = gathered.filter(
     ({ owner, link }) => owner.id !== from.id && owner.id !== to.id && !isOver(link, change.now),
   )
   for (const { link, account, under } of stays) {
@@ -132,8 +130,9 @@ export async function gatherAgain(change: Change, handover: Handover, gathered: 
     if (link.frozenAt) await freezeGrant(change, { id: again }, true)
   }
   const acting = await actingNow(change.manager, to.id, { ...acceptedBy, person: acceptedBy.id })
-  for (const one of asked) {
-    const asks = acting?.standing === 'admin'
+  for (const one of told) {
+    // Whoever linked since is told; in the new owner’s name only that is asked for which it signed.
+    const asks = acting?.standing === 'admin' && agreed.includes(one)
     for (const admin of await adminsOf(change.manager, one.owner.id))
       await change.mail(unlinkedLetter(admin, one, handover, asks))
     if (asks) await askAnew(change, acting, handover, one)

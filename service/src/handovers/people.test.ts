@@ -1,7 +1,7 @@
 import { answerOf } from '@famiglia/client'
 import { beforeAll, expect, test } from 'vitest'
 import { acceptHandover, handOver, previewHandover, readHandover } from '../../../e2e/support/handovers.ts'
-import { agnese, betweenTwoBusinesses, bothSignIn, callum, scene } from '../../../e2e/support/partners.ts'
+import { accept, agnese, betweenTwoBusinesses, bothSignIn, callum, scene } from '../../../e2e/support/partners.ts'
 import { at, bringIn, join, type Actor } from '../../../e2e/support/scene.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { tendHandovers } from './complete.ts'
@@ -157,4 +157,17 @@ test('what is raised, or comes into a team, after both signed is not asked for i
   expect(await may(wren.email, 'post.see')).toBe(true)
   expect(await may(wren.email, 'post.publish')).toBe(false)
   expect((await answerOf(late.client.GET('/v1/me/proposals'))).items).toEqual([])
+})
+
+test('what the new owner itself has put its people on is neither lowered nor raised by that', async () => {
+  const back = await handOver(callum, `hand over ${await number()} to ${agnese.business} because "Back."`)
+  await acceptHandover(agnese, back.proposal)
+  scene.clock.forward({ hours: 72 })
+  await tendHandovers(scene.town.service.kit, proposalKinds)()
+  await bothSignIn()
+  await accept(callum, (await scene.say(agnese, `let ${callum.business} run on ${page}`)).proposal!)
+  await scene.say(callum, `let ${bea.email} run on ${await number()}`)
+  await scene.say(agnese, `let ${bea.email} watch on ${page}`)
+  await complete(`hand over ${page} to ${callum.business} with people because "Once more."`)
+  expect(await may(bea.email, 'post.publish')).toBe(true)
 })

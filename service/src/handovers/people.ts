@@ -1,10 +1,11 @@
-import { goesBeyond, isBefore, printSentence, wantedOf, type Instant } from '@famiglia/core'
+import { goesBeyond, isBefore, isForPurpose, printSentence, wantedOf, type Instant } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Asset } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
 import { actingNow, type Acting } from '../businesses/acting.ts'
 import { membershipsAmong } from '../businesses/queries.ts'
 import { keepGrant } from '../grants/keepGrant.ts'
+import { grantsTo } from '../grants/queries.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { peopleById, type KnownPerson } from '../people/queries.ts'
 import type { ProposedThing } from '../proposals/kind.ts'
@@ -116,7 +117,12 @@ async function giveThem(
 ): Promise<void> {
   const holder = { key: { kind: 'person' as const, id: person.id }, name: person.name, party: null }
   const given = { giver: to, person: acceptedBy, by: null, proposal: id }
-  for (const thing of things) await keepGrant(change, given, holder, { ...thing, upstream: null, saysAll: false })
+  for (const thing of things) {
+    const held = await grantsTo(change.manager, to.id, holder.key, thing.target.id)
+    // What the new owner itself has put them on there stands as it said it.
+    if (held.some(grant => isForPurpose(grant, thing.purpose))) continue
+    await keepGrant(change, given, holder, { ...thing, upstream: null, saysAll: false })
+  }
 }
 
 async function invite(
