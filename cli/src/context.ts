@@ -79,9 +79,14 @@ export class Context {
     }
   }
 
-  /** Goes on only when it is wanted: somebody says so, has said --yes, or made an unattended token for it. */
+  /** Whether it goes on without a question: somebody has said --yes, or made an unattended token for it. */
+  async goesOn(): Promise<boolean> {
+    return Boolean(this.options.yes) || (this.token !== null && (await this.me()).session.unattended)
+  }
+
+  /** Goes on only when it is wanted. */
   async sure(question: string): Promise<void> {
-    if (this.options.yes || (this.token && (await this.me()).session.unattended)) return
+    if (await this.goesOn()) return
     if (!this.desk.interactive) throw new Exit(2, 'Nobody is there to ask: add --yes when you mean it.')
     if (!(await this.desk.askYes(question))) throw new Exit(1, 'Nothing was done.')
   }

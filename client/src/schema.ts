@@ -3374,6 +3374,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/kinds/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One kind of asset: what each tier and each single right allows, sees, spends and does not hold */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KindCompared"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/assets/{asset}/siblings": {
         parameters: {
             query?: never;
@@ -4425,6 +4472,8 @@ export interface paths {
                          * @enum {string}
                          */
                         standing?: "member" | "finance" | "admin";
+                        /** @description Whether what its preview asks about (`doubts`) was read, and it is meant so. */
+                        sure?: boolean;
                     };
                 };
             };
@@ -4436,6 +4485,67 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Said"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/sentences/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The letters that a sentence would send, word for word; nothing is sent or changed */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        sentence: string;
+                        note?: string;
+                        /**
+                         * @description What somebody who is invited by it joins as; member unless said.
+                         * @enum {string}
+                         */
+                        standing?: "member" | "finance" | "admin";
+                        /** @description Whether what its preview asks about (`doubts`) was read, and it is meant so. */
+                        sure?: boolean;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LettersToBe"];
                     };
                 };
                 /** @description A problem */
@@ -8236,7 +8346,7 @@ export interface components {
             title: string;
             status: number;
             /** @enum {string} */
-            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "contest.free" | "contest.none" | "contest.over" | "contest.refused" | "contest.too-many" | "contest.under-way" | "contest.unproven" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "handover.as-signed" | "handover.contested" | "handover.frozen" | "handover.in-trust" | "handover.none" | "handover.nothing" | "handover.payer" | "handover.reason" | "handover.receiver" | "handover.torn" | "handover.under-way" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.asked" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "text.secret" | "tie.unfitting" | "understudy.admin" | "understudy.asked" | "understudy.nobody-steps-in" | "understudy.none" | "understudy.not-you" | "understudy.refused" | "version.stale";
+            code: "access.not-yours-to-give" | "action.not-alone" | "action.unknown" | "address.invalid" | "address.taken" | "ask.not-yet" | "ask.would-lower" | "asset.ambiguous" | "asset.archived" | "asset.unknown" | "billing.cannot-answer" | "billing.changing" | "billing.holder-needed" | "billing.none" | "billing.not-paid" | "billing.not-yours" | "billing.third" | "bundle.by-rule" | "bundle.unknown" | "business.own-number" | "business.last-admin" | "business.unknown" | "card.unknown" | "chair.not-in-trust" | "claim.held-elsewhere" | "claim.lapsed" | "claim.not-on-platform" | "claim.unknown" | "claim.wrong-code" | "contest.free" | "contest.none" | "contest.over" | "contest.refused" | "contest.too-many" | "contest.under-way" | "contest.unproven" | "date.order" | "date.past" | "grant.above-ceiling" | "grant.above-own-level" | "grant.beyond-own-end" | "grant.held-above" | "grant.own" | "grant.unknown" | "handle.invalid" | "handle.taken" | "grant.may-not-pass-on" | "handover.as-signed" | "handover.contested" | "handover.frozen" | "handover.in-trust" | "handover.none" | "handover.nothing" | "handover.payer" | "handover.reason" | "handover.receiver" | "handover.torn" | "handover.under-way" | "holder.not-yet" | "kind.cannot-be-asked-for" | "kind.not-there" | "kind.unknown" | "key.reused" | "leaving.successor-needed" | "leaving.successor-cannot" | "link.has-it" | "link.lapsed" | "link.loop" | "link.mark-taken" | "link.none" | "link.not-linkable" | "link.not-yours" | "link.replaced" | "link.too-deep" | "link.under-itself" | "link.unknown" | "number.malformed" | "number.wrong-check" | "number.wrong-kind" | "offer.question-open" | "means.elsewhere" | "means.in-use" | "means.needed" | "means.not-yet" | "means.refused" | "means.run-out" | "means.unknown" | "opening.lapsed" | "partner.unknown" | "passkey.unknown" | "password.common" | "person.known" | "person.unknown" | "platform.away" | "platform.unknown" | "sign-in.unattended" | "proof.second-step" | "admin.asked" | "admin.reason" | "admin.two-approvals" | "admin.change-unknown" | "admin.too-late" | "token.beyond" | "proof.needed" | "proof.wrong" | "proposal.answered" | "proposal.more-than-asked" | "proposal.lapsed" | "proposal.own" | "proposal.unknown" | "proposal.void" | "proposal.wrong-person" | "purpose.nothing-for-it" | "purpose.taken" | "purpose.unknown" | "request.invalid" | "request.too-large" | "request.too-many" | "resource.unknown" | "sentence.doubtful" | "sentence.unreadable" | "service.busy" | "service.database-away" | "service.fault" | "sign-in.needed" | "sign-in.wrong" | "standing.not-enough" | "team.unknown" | "text.secret" | "tie.unfitting" | "understudy.admin" | "understudy.asked" | "understudy.nobody-steps-in" | "understudy.none" | "understudy.not-you" | "understudy.refused" | "version.stale";
             detail: string;
             /** @description JSON Pointer to the field at fault. */
             pointer?: string;
@@ -8563,6 +8673,34 @@ export interface components {
             /** @description The sentence that says the grant as it stands. */
             said: string | null;
         };
+        KindCompared: {
+            /** @enum {string} */
+            kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+            noun: string;
+            tiers: {
+                /** @enum {string} */
+                tier: "watch" | "draft" | "run" | "steward";
+                means: string;
+                may: string;
+                mayNot: string;
+                sees: ("spend" | "revenue" | "contacts")[];
+                hidden: ("spend" | "revenue" | "contacts")[];
+                canSpend: boolean;
+                canGiveAccess: boolean;
+            }[];
+            topics: {
+                /** @description What its actions are about. */
+                topic: string;
+                actions: {
+                    action: string;
+                    words: string;
+                    /** @description The tiers that hold it. */
+                    tiers: ("watch" | "draft" | "run" | "steward")[];
+                    /** @description Whether it can be given by name, without a tier. */
+                    alone: boolean;
+                }[];
+            }[];
+        };
         Bundle: {
             handle: string;
             name: string;
@@ -8612,6 +8750,8 @@ export interface components {
                     number: string;
                     name: string;
                     text: string;
+                    kind: string;
+                    handle: string;
                     noun: string;
                 } | null;
                 /** @enum {string} */
@@ -8681,6 +8821,8 @@ export interface components {
                         number: string;
                         name: string;
                         text: string;
+                        kind: string;
+                        handle: string;
                         noun: string;
                     } | null;
                     /** @enum {string} */
@@ -8698,6 +8840,20 @@ export interface components {
                     given: boolean;
                 }[];
             } | null;
+            /** @description Where no purpose was said: what it begins, and alone is not enough for. */
+            unfinished: {
+                purpose: string;
+                words: string;
+                /** @description The sentence that gives what is missing too. */
+                finished: string | null;
+            } | null;
+            /** @description What is asked about whom it goes to: it is sent when said as `sure`. */
+            doubts: {
+                address: string;
+                asks: string;
+                /** @description The sentence that was probably meant. */
+                instead: string | null;
+            }[];
             /** @description What it allows beyond the purpose. */
             surplus: string[];
             /** @description The sentence that gives exactly what the purpose takes. */
@@ -8727,6 +8883,25 @@ export interface components {
             outcome: "given" | "changed" | "same" | "invited" | "invitation changed" | "offered" | "ended";
             grants: string[];
             proposal: string | null;
+        };
+        LettersToBe: {
+            items: {
+                to: string;
+                subject: string;
+                body: string[];
+                note: {
+                    text: string;
+                    from: string;
+                } | null;
+                facts: {
+                    term: string;
+                    answer: string;
+                }[];
+                /** @description What its one button is called; its link is made when it leaves. */
+                button: string | null;
+                /** @description What to do when it was not expected. */
+                unexpected: string | null;
+            }[];
         };
         Proposal: {
             id: string;

@@ -73,6 +73,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   'POST /v1/me/proposals/{proposal}/refusal': own,
   'GET /v1/platforms': own,
   'GET /v1/kinds': own,
+  'GET /v1/kinds/:kind': own,
   'POST /access/v1/evaluation': { ...own, body: evaluation },
   'POST /access/v1/evaluations': own,
 
@@ -150,6 +151,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`GET ${at}/readiness`]: { member: admin, query: 'who=priya%40ondaverde.example&purpose=post+for+us' },
 
   [`POST ${at}/sentences/preview`]: { member: 'access.not-yours-to-give', body: { sentence } },
+  [`POST ${at}/sentences/letters`]: { member: 'access.not-yours-to-give', body: { sentence } },
   [`POST ${at}/sentences`]: { member: 'access.not-yours-to-give', body: { sentence } },
   [`POST ${at}/decisions`]: {
     member: 'access.not-yours-to-give',

@@ -5,7 +5,7 @@ import { assetRoutes } from './assets/routes.ts'
 import { assetAnswering, assetPayers, assets } from './assets/records.ts'
 import { claims } from './bringing-in/records.ts'
 import { makeApp } from './base/app.ts'
-import { changeDoor } from './base/change.ts'
+import { changeDoor, rehearsals } from './base/change.ts'
 import { systemClock, type Clock } from './base/clock.ts'
 import { readConfig, type Config, type Settings } from './base/config.ts'
 import { serveConsole } from './base/console.ts'
@@ -238,6 +238,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
       (change, news) => voidNoLongerGood(kit, proposalKinds)(change, news),
       understudiesStillGood(),
     ]),
+    rehearse: rehearsals(database, clock),
     deciding,
     lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),

@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
-import { isAction, isKind, isTier, type Action, type Kind } from '@famiglia/core'
+import { isAction, isKind, isTier, kindMeantBy, sayList, tiers, type Action, type Kind } from '@famiglia/core'
 import type { Command } from 'commander'
-import { Exit } from '../context.ts'
+import { Exit, type Context } from '../context.ts'
 import type { Run } from '../run.ts'
 import { stopAsset } from './people.ts'
 
@@ -16,15 +16,16 @@ export function arrangingCommands(program: Command, run: Run): void {
 function moreAssetCommands(assets: Command, run: Run): void {
   assets
     .command('kinds [word]')
-    .description('the kinds of asset there are; a word of the trade finds its kind')
+    .description('the kinds of asset there are; for one, what each tier and single right allows, side by side')
     .action(
       run(async (context, _options: object, find: string | undefined) => {
+        const one = find ? (isKind(find) ? find : kindMeantBy(find)) : null
+        if (one) return compareTiers(context, one)
         const { items } = await answerOf(context.client.GET('/v1/kinds', { params: { query: find ? { find } : {} } }))
         context.desk.list(
           items,
           [
             { head: 'kind', of: kind => kind.kind },
-            { head: 'also called', of: kind => kind.alsoCalled.join(', ') },
             { head: 'can be asked for', of: kind => (kind.canBeAskedFor ? 'yes' : 'no, only offered by who holds it') },
             { head: 'run allows', of: kind => kind.run.join(', ') },
           ],
@@ -131,6 +132,29 @@ function moreAssetCommands(assets: Command, run: Run): void {
           context.desk.one(told, told.result)
         }),
       )
+}
+
+/** What each tier and each single right on a kind of asset allows, side by side. */
+async function compareTiers(context: Context, kind: Kind): Promise<void> {
+  const compared = await answerOf(context.client.GET('/v1/kinds/{kind}', { params: { path: { kind } } }))
+  const rows = compared.topics.flatMap(({ topic, actions }) => actions.map(action => ({ topic, ...action })))
+  context.desk.list(
+    rows,
+    [
+      { head: 'about', of: one => one.topic },
+      { head: compared.noun, of: one => one.words },
+      ...tiers.map(tier => ({
+        head: tier,
+        of: (one: (typeof rows)[number]) => (one.tiers.includes(tier) ? 'yes' : '–'),
+      })),
+      { head: 'by name', of: one => (one.alone ? one.action : 'only with steward') },
+    ],
+    'Nothing can be done with it.',
+  )
+  for (const { tier, means, sees, canSpend } of compared.tiers) {
+    const money = canSpend ? ' Can spend.' : ''
+    context.desk.remark(`${tier}: ${means} Sees ${sees.length > 0 ? sayList(sees) : 'no figures'}.${money}`)
+  }
 }
 
 function bundleCommands(program: Command, run: Run): void {

@@ -16,25 +16,22 @@ export function sentenceCommands(program: Command, run: Run): void {
     )
     .option('--note <text>', 'a personal note for the letter')
     .addOption(new Option('--standing <standing>', 'what somebody new joins as').choices([...standings]))
-    .action(
-      run(async (context, { note, standing }: { note?: string; standing?: Standing }, words: string[]) =>
-        say(context, inOneLine('let', words), note, standing),
-      ),
-    )
+    .option('--sure', 'what the review asks about was read: it is meant so')
+    .action(run(async (context, saying: Saying, words: string[]) => say(context, inOneLine('let', words), saying)))
 
   program
     .command('end <words...>')
     .description('end access: end <who> [on <what>], or end grant/<id>')
     .option('--note <text>', 'why, where an admin goes: all admins are told')
-    .action(
-      run(async (context, { note }: { note?: string }, words: string[]) => say(context, inOneLine('end', words), note)),
-    )
+    .action(run(async (context, saying: Saying, words: string[]) => say(context, inOneLine('end', words), saying)))
 
   program
     .command('preview <words...>')
     .description('what a sentence would do; nothing is sent or changed')
+    .option('--letters', 'the letters it would send, word for word')
+    .option('--note <text>', 'with --letters: the note in them')
     .action(
-      run(async (context, _options: object, words: string[]) => {
+      run(async (context, options: { letters?: true; note?: string }, words: string[]) => {
         const sentence = inOneLine('', words)
         if (/^(un)?link\s/.test(sentence)) {
           const linking = await previewLinking(context, sentence)
@@ -44,6 +41,7 @@ export function sentenceCommands(program: Command, run: Run): void {
           const billing = await previewBilling(context, sentence)
           return context.desk.one(billing, reviewBilling(billing))
         }
+        if (options.letters) return tellLetters(context, sentence, options.note)
         const preview = await previewOf(context, sentence)
         context.desk.one(preview, review(preview))
       }),
@@ -59,9 +57,17 @@ async function previewOf(context: Context, sentence: string, standing?: Standing
   )
 }
 
-async function say(context: Context, sentence: string, note?: string, standing?: Standing): Promise<void> {
+interface Saying {
+  readonly note?: string
+  readonly standing?: Standing
+  readonly sure?: true
+}
+
+async function say(context: Context, sentence: string, { note, standing, sure }: Saying): Promise<void> {
   const preview = await previewOf(context, sentence, standing)
   context.desk.remark(`${review(preview)}\n`)
+  const asks = !sure && preview.doubts.length > 0 && !(await context.goesOn())
+  if (asks) for (const doubt of preview.doubts) await context.sure(`${doubt.asks} Is it meant so?`)
   await context.sure(preview.verb === 'let' ? 'Send it?' : 'End it?')
   const path = await context.path()
   const key = idempotencyKey()
@@ -69,12 +75,39 @@ async function say(context: Context, sentence: string, note?: string, standing?:
     answerOf(
       context.client.POST('/v1/businesses/{business}/sentences', {
         params: { path },
-        body: { sentence, ...(note ? { note } : {}), ...(standing ? { standing } : {}) },
+        body: {
+          sentence,
+          ...(note ? { note } : {}),
+          ...(standing ? { standing } : {}),
+          sure: sure ?? asks,
+        },
         headers: key,
       }),
     ),
   )
   context.desk.one(said, said.result)
+}
+
+async function tellLetters(context: Context, sentence: string, note?: string): Promise<void> {
+  const { items } = await answerOf(
+    context.client.POST('/v1/businesses/{business}/sentences/letters', {
+      params: { path: await context.path() },
+      body: { sentence, ...(note ? { note } : {}), sure: true },
+    }),
+  )
+  const said = items.map(letter =>
+    [
+      `To: ${letter.to}\nSubject: ${letter.subject}`,
+      ...letter.body,
+      ...(letter.note ? [`“${letter.note.text}”\n${letter.note.from}`] : []),
+      letter.facts.map(({ term, answer }) => `${term}: ${answer}`).join('\n'),
+      letter.button ? `[${letter.button}]` : '',
+      letter.unexpected ?? '',
+    ]
+      .filter(Boolean)
+      .join('\n\n'),
+  )
+  context.desk.one({ items }, said.join('\n\n---\n\n') || 'It sends no letter.')
 }
 
 /** The review: what it allows and what not, until when, whose money, who is told. */
@@ -98,6 +131,10 @@ export function review(preview: Schemas['Preview']): string {
   }
   for (const change of preview.changes) facts.push(['changes', change])
   if (preview.purpose) facts.push(...purposeFacts(preview.purpose))
+  if (preview.unfinished) facts.push(['alone', preview.unfinished.words])
+  if (preview.unfinished?.finished) facts.push(['whole is', preview.unfinished.finished])
+  for (const doubt of preview.doubts)
+    facts.push(['is it', doubt.asks], ...(doubt.instead ? [['or', doubt.instead] as [string, string]] : []))
   for (const more of preview.surplus) facts.push(['more', more])
   if (preview.least) facts.push(['enough is', preview.least])
   if (preview.staysOpenUntil) facts.push(['stays open', `until ${preview.staysOpenUntil}`])

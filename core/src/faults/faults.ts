@@ -127,6 +127,7 @@ export const faults = {
   'request.too-large': { status: 413, exit: 2, title: 'The request is too large' },
   'request.too-many': { status: 429, exit: 3, title: 'Too many tries' },
   'resource.unknown': { status: 404, exit: 2, title: 'There is nothing here' },
+  'sentence.doubtful': { status: 409, exit: 3, title: 'Is that what you mean?' },
   'sentence.unreadable': { status: 422, exit: 2, title: 'The sentence cannot be read' },
   'service.busy': { status: 503, exit: 5, title: 'Too much at once' },
   'service.database-away': { status: 503, exit: 5, title: 'The records cannot be reached for a moment' },

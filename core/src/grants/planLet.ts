@@ -1,5 +1,6 @@
 import type { Action, Figure, Kind } from '../kinds/index.ts'
 import {
+  canBeGivenAlone,
   actionsOfKind,
   actionsOfTier,
   beyond,
@@ -53,8 +54,7 @@ export function planLet(kind: Kind, terms: Terms, giver: GivingLevel, current: r
   if (foreign.length > 0) return { ok: false, code: 'action.unknown', actions: foreign }
   if (terms.until && !isBefore(at, terms.until)) return { ok: false, code: 'date.past' }
   if (terms.until && terms.from && !isBefore(terms.from, terms.until)) return { ok: false, code: 'date.order' }
-  if (terms.actions.includes('access.change') && terms.tier !== 'steward')
-    return { ok: false, code: 'action.not-alone' }
+  if (terms.tier !== 'steward' && !terms.actions.every(canBeGivenAlone)) return { ok: false, code: 'action.not-alone' }
   const level = levelOf(kind, terms)
   if (!covers(giver.level, level)) return { ok: false, code: 'grant.above-own-level', ...beyond(level, giver.level) }
   if (isBeyondEnd(terms.until, giver.until)) return { ok: false, code: 'grant.beyond-own-end', until: giver.until! }

@@ -3,7 +3,7 @@ import type { KindRules } from './kind.ts'
 export const page = {
   kind: 'page',
   noun: 'page',
-  alsoCalled: ['fan page', 'company page'],
+  alsoCalled: ['business page', 'brand page'],
   tiers: {
     watch: ['insight.see', 'post.see'],
     draft: ['post.draft'],

@@ -3,7 +3,7 @@ import type { KindRules } from './kind.ts'
 export const property = {
   kind: 'property',
   noun: 'property',
-  alsoCalled: ['web property', 'data stream'],
+  alsoCalled: ['web property', 'website'],
   tiers: {
     watch: ['report.see'],
     draft: ['analysis.make', 'analysis.share'],

@@ -4,6 +4,14 @@ import { kinds, type Action, type Kind } from '../kinds/index.ts'
 export const tiers = ['watch', 'draft', 'run', 'steward'] as const
 export type Tier = (typeof tiers)[number]
 
+/** What each tier means, on whatever kind of asset. */
+export const tierMeans: Readonly<Record<Tier, string>> = {
+  watch: 'See reports, content and settings. Changes nothing.',
+  draft: 'Prepare, but nothing goes out or costs money.',
+  run: 'Publish, send, spend. The everyday work.',
+  steward: 'Run, and give and take away access, up to their own tier.',
+}
+
 export function isTier(text: string): text is Tier {
   return (tiers as readonly string[]).includes(text)
 }
@@ -29,6 +37,13 @@ export function actionsOfKind(kind: Kind): readonly Action[] {
 
 /** The actions that the owning business's admins alone have, outside every tier. */
 export const ownersActions = ['asset.archive', 'asset.hand-over'] as const satisfies readonly Action[]
+
+/** What is given with steward alone, never by name: whoever gives access has to hold what they give. */
+const withStewardAlone: Action = 'access.change'
+
+export function canBeGivenAlone(action: Action): boolean {
+  return action !== withStewardAlone
+}
 
 /** What no link carries: whoever is steward through a manager account is called so without it. */
 const neverCarried: Action = 'link.change'

@@ -1,4 +1,4 @@
-import { printMoment, type Moment } from '../time/index.ts'
+import { printMoment, type Moment, type Temporal } from '../time/index.ts'
 import { printWhat, printWho } from './print.ts'
 import { Reader, Unreadable, type SentenceError } from './reader.ts'
 import type { What, Who } from './sentence.ts'
@@ -16,9 +16,10 @@ export interface BillingSentence {
 
 export function parseBilling(
   text: string,
+  today: Temporal.PlainDate,
 ): { ok: true; sentence: BillingSentence } | { ok: false; error: SentenceError } {
   try {
-    return { ok: true, sentence: new BillingReader(text).billing() }
+    return { ok: true, sentence: new BillingReader(text, today).billing() }
   } catch (cause) {
     if (cause instanceof Unreadable) return { ok: false, error: cause.error }
     throw cause

@@ -2,6 +2,7 @@
 export * from './billing.ts'
 export * from './handover.ts'
 export * from './linking.ts'
+export * from './lookalike.ts'
 export * from './nearest.ts'
 export * from './parse.ts'
 export * from './print.ts'

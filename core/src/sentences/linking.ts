@@ -39,7 +39,7 @@ export function parseLinking(
   today: Temporal.PlainDate,
 ): { ok: true; sentence: Linking } | { ok: false; error: SentenceError } {
   try {
-    return { ok: true, sentence: new LinkReader(text).linking(today) }
+    return { ok: true, sentence: new LinkReader(text, today).linking() }
   } catch (cause) {
     if (cause instanceof Unreadable) return { ok: false, error: cause.error }
     throw cause
@@ -67,9 +67,9 @@ export function printLinking(sentence: Linking): string {
 const clauses = ['as', 'hiding', 'may', 'paid', 'from', 'until', 'for']
 
 class LinkReader extends Reader {
-  linking(today: Temporal.PlainDate): Linking {
+  linking(): Linking {
     const verb = this.word('“link” or “unlink”')
-    if (verb.text === 'link') return this.link(today)
+    if (verb.text === 'link') return this.link()
     if (verb.text === 'unlink') return this.unlink()
     throw this.wrong(verb, `Here “link” or “unlink” is expected, not “${verb.text}”.`, ['link', 'unlink'])
   }
@@ -82,16 +82,16 @@ class LinkReader extends Reader {
     return { verb: 'unlink', accounts, from }
   }
 
-  private link(today: Temporal.PlainDate): LinkSentence {
+  private link(): LinkSentence {
     const accounts = this.list(() => this.what(), 'an account')
     this.expect('under', 'after the accounts comes “under” and the manager account')
     const under = this.what()
     this.expect('at', 'after the manager account comes “at” and the most that goes through it')
     const given = this.given()
-    return { verb: 'link', accounts, under, ...given, ...this.rest(today) }
+    return { verb: 'link', accounts, under, ...given, ...this.rest() }
   }
 
-  private rest(today: Temporal.PlainDate) {
+  private rest() {
     const told = nothingHidden()
     let label: string | null = null
     let mayGiveAccess = false
@@ -117,7 +117,7 @@ class LinkReader extends Reader {
           clauses,
         )
     }
-    return { label, mayGiveAccess, paidBy, ...withEnd(told, today) }
+    return { label, mayGiveAccess, paidBy, ...withEnd(told, this.today!) }
   }
 
   private paidBy(): PaidBy {

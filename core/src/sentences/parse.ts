@@ -47,13 +47,6 @@ type Clauses = Pick<Part, 'hiding' | 'from' | 'until'>
 type Questions = Omit<Wanted, 'parts'>
 
 class SentenceReader extends Reader {
-  constructor(
-    text: string,
-    private readonly today: Temporal.PlainDate,
-  ) {
-    super(text)
-  }
-
   sentence(): Sentence {
     const verb = this.word('“let” or “end”')
     if (verb.text === 'let') return this.letSentence()
@@ -130,7 +123,7 @@ class SentenceReader extends Reader {
           joining,
         )
     }
-    return withEnd(told, this.today)
+    return withEnd(told, this.today!)
   }
 
   /** The next clause's first word; null at the end, and before an “and” that begins one more level. */

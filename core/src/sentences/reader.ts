@@ -12,7 +12,7 @@ import {
 } from '../kinds/index.ts'
 import { isTier, tiers, type Tier } from '../levels/index.ts'
 import { looksLikeNumber, readNumber } from '../numbers/index.ts'
-import { lastDayOf, readMoment, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
+import { lastDayOf, readMoment, readTyped, spanUnits, Temporal, type Moment, type SpanUnit } from '../time/index.ts'
 import { holdsSecret, secretsAreNotShared, withArticle } from '../words/index.ts'
 import { nearest } from './nearest.ts'
 import type { What, Who } from './sentence.ts'
@@ -64,7 +64,11 @@ export class Reader {
   private readonly words: Word[]
   private at = 0
 
-  constructor(private readonly text: string) {
+  /** `today`, where the giver is, is what days are counted from that are typed as people say them. */
+  constructor(
+    private readonly text: string,
+    protected readonly today: Temporal.PlainDate | null = null,
+  ) {
     this.words = cutIntoWords(text)
   }
 
@@ -162,13 +166,22 @@ export class Reader {
     throw this.wrong(word, `“${word.text}” is no means of payment: say it as means/harbour-card.`, [])
   }
 
+  /** `2027-03-31`, or a day in as many words as it takes: `end of March`, `next Friday`. */
   protected moment(): Moment {
     const word = this.word('a date, as 2027-03-31')
-    const moment = readMoment(word.text)
-    if (moment) return moment
+    const exact = readMoment(word.text)
+    if (exact) return exact
+    for (const more of this.today ? [4, 3, 2, 1, 0] : []) {
+      const words = this.words.slice(this.at - 1, this.at + more)
+      const typed =
+        words.every(one => one.kind === 'word') && readTyped(words.map(one => one.text).join(' '), this.today!)
+      if (!typed) continue
+      this.at += words.length - 1
+      return typed
+    }
     throw this.wrong(
       word,
-      `“${word.text}” is no date: say 2027-03-31, or 2027-03-31T18:00+01:00 for an exact time.`,
+      `“${word.text}” is no date: say 2027-03-31, 31 March 2027, next Friday or end of March; or 2027-03-31T18:00+01:00 for an exact time.`,
       [],
     )
   }

@@ -1,3 +1,4 @@
+import { compareTiers } from '@famiglia/core'
 import { onceIn } from '../base/once.ts'
 import { nextLink } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
@@ -13,12 +14,15 @@ import { getAssetNamed } from './findAsset.ts'
 import { holdingsOf } from '../reach/holdings.ts'
 import { listAssets } from '../reach/listAssets.ts'
 import { listHolders, listKinds, readAsset, tellAsset } from '../reach/readAsset.ts'
+import { readKind } from './readKind.ts'
 import { renameAsset } from './renameAsset.ts'
 import {
   assetOut,
   assetPage,
   assetWanted,
+  kindCompared,
   kindList,
+  kindParam,
   kindsQuery,
   siblingList,
   assetParams,
@@ -130,6 +134,22 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
     async request => {
       requireSignIn(request)
       return { items: listKinds(request.query.find) }
+    },
+  )
+
+  app.get(
+    '/v1/kinds/:kind',
+    {
+      schema: {
+        tags,
+        summary: 'One kind of asset: what each tier and each single right allows, sees, spends and does not hold',
+        params: kindParam,
+        response: { 200: kindCompared },
+      },
+    },
+    async request => {
+      requireSignIn(request)
+      return compareTiers(readKind(request.params.kind))
     },
   )
 

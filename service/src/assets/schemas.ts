@@ -1,5 +1,5 @@
 import { idText } from '../base/id-text.ts'
-import { allFigures, allKinds } from '@famiglia/core'
+import { allFigures, allKinds, tiers } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { pageOf, pageQuery } from '../base/page.ts'
 import { instantOut } from '../sign-in/schemas.ts'
@@ -188,6 +188,36 @@ export const kindList = object({
     }),
   ).required(),
 })
+export const kindParam = object({ kind: string().trim().max(60).required() })
+export const kindCompared = object({
+  kind,
+  noun: string().required(),
+  tiers: array(
+    object({
+      tier: string().oneOf(tiers).required(),
+      means: string().required(),
+      may: string().defined(),
+      mayNot: string().defined(),
+      sees: array(figure).required(),
+      hidden: array(figure).required(),
+      canSpend: boolean().required(),
+      canGiveAccess: boolean().required(),
+    }),
+  ).required(),
+  topics: array(
+    object({
+      topic: string().required().meta({ description: 'What its actions are about.' }),
+      actions: array(
+        object({
+          action: string().required(),
+          words: string().required(),
+          tiers: array(string().oneOf(tiers).required()).required().meta({ description: 'The tiers that hold it.' }),
+          alone: boolean().required().meta({ description: 'Whether it can be given by name, without a tier.' }),
+        }),
+      ).required(),
+    }),
+  ).required(),
+}).meta({ id: 'KindCompared' })
 export const assetWanted = object({
   platform: string().max(40).required('say on which platform'),
   kind: string().max(40).required('say which kind'),

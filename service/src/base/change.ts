@@ -83,7 +83,7 @@ export function changeDoor(
         await manager.query('SET LOCAL enable_seqscan = off')
         const make = async () => {
           const now = clock.now()
-          const { change, told, news } = changeIn(manager, actor, now, jobs, woken)
+          const { change, told, news } = changeIn(manager, actor, now, outgoing(manager, now, jobs, woken))
           const made = await work(change)
           if (told.length === 0) throw new Error('A change was about to leave no history.')
           if (news.length > 0) for (const hear of listeners) await hear(change, news)
@@ -97,6 +97,36 @@ export function changeDoor(
     }
     return inTurn(turn ?? null, () => repeated(attempt))
   }
+}
+
+/** What a change would send, had it been made. */
+export type Rehearse = (actor: Actor, work: (change: Change) => Promise<unknown>) => Promise<readonly Letter[]>
+
+/**
+ * Goes through a change as if who acts had just confirmed who they are, and takes all of it back: nothing is kept, told or
+ * sent. The letters that it would have sent are answered, word for word.
+ */
+export function rehearsals(database: DataSource, clock: Clock): Rehearse {
+  return async (actor, work) =>
+    repeated(async () => {
+      const runner = database.createQueryRunner()
+      try {
+        await runner.connect()
+        await runner.startTransaction('REPEATABLE READ')
+        const letters: Letter[] = []
+        const now = clock.now()
+        const proven = { ...actor, provenAt: now, provenBy: 'code' as const, unattended: false }
+        const { change } = changeIn(runner.manager, proven, now, {
+          mail: async letter => void letters.push(letter),
+          later: async () => {},
+        })
+        await work(change)
+        return letters
+      } finally {
+        if (runner.isTransactionActive) await runner.rollbackTransaction()
+        await runner.release()
+      }
+    })
 }
 
 function isOnce(options: ChangeOptions | Once | null): options is Once {
@@ -125,20 +155,30 @@ function busy(cause: unknown): Problem {
   )
 }
 
-function changeIn(
-  manager: EntityManager,
-  actor: Actor | null,
-  now: Instant,
-  jobs: Jobs,
-  woken: Set<Queue>,
-): { change: Change; told: readonly Entry[]; news: readonly News[] } {
-  const told: Entry[] = []
-  const news: News[] = []
+/** What leaves a change: letters, and work for later. */
+type Outgoing = Pick<Change, 'mail' | 'later'>
+
+function outgoing(manager: EntityManager, now: Instant, jobs: Jobs, woken: Set<Queue>): Outgoing {
   const later: Change['later'] = async (queue, data, at) => {
     const seconds = at ? Math.max(0, Math.ceil((at.epochMilliseconds - now.epochMilliseconds) / 1000)) : 0
     await jobs.add(manager, queue, data, seconds)
     woken.add(queue)
   }
+  return {
+    later,
+    mail: async (letter, of) =>
+      later('send-mail', { mail: await putInOutbox(manager, letter, now, of?.proposal ?? null) }, of?.notBefore),
+  }
+}
+
+function changeIn(
+  manager: EntityManager,
+  actor: Actor | null,
+  now: Instant,
+  out: Outgoing,
+): { change: Change; told: readonly Entry[]; news: readonly News[] } {
+  const told: Entry[] = []
+  const news: News[] = []
   const change: Change = {
     manager,
     actor,
@@ -157,11 +197,9 @@ function changeIn(
         )
     },
     record: entry => void told.push(entry),
-    mail: async (letter, of) =>
-      later('send-mail', { mail: await putInOutbox(manager, letter, now, of?.proposal ?? null) }, of?.notBefore),
     recallLetters: proposal => takeOutOfOutbox(manager, proposal),
     announce: one => void news.push(one),
-    later,
+    ...out,
   }
   return { change, told, news }
 }

@@ -1,7 +1,7 @@
 import type { Instant } from '@famiglia/core'
 import type pg from 'pg'
 import type { DataSource } from 'typeorm'
-import type { MakeChange } from './change.ts'
+import type { MakeChange, Rehearse } from './change.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { Platforms } from './platforms.ts'
@@ -16,6 +16,7 @@ export interface Kit {
   readonly deciding: pg.Pool
   readonly secrets: Secrets
   readonly change: MakeChange
+  readonly rehearse: Rehearse
   readonly platforms: Platforms
   /** Notes that somebody used an asset just now. */
   readonly lastUse: { note(person: string, asset: string, at: Instant): void; write(): Promise<void> }

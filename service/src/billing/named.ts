@@ -19,8 +19,8 @@ export interface NamedBilling {
   readonly to: { readonly member: string } | { readonly business: string }
 }
 
-export function readBilling(text: string): BillingSentence {
-  const reading = parseBilling(text)
+function readBilling(kit: Kit, { zone }: Pick<Acting, 'zone'>, text: string): BillingSentence {
+  const reading = parseBilling(text, kit.clock.now().toZonedDateTimeISO(zone).toPlainDate())
   if (reading.ok) return reading.sentence
   const { code, message, start, end, nearest } = reading.error
   throw new Problem(code, message, { pointer: '/sentence', nearest, span: { start, end } })
@@ -28,7 +28,7 @@ export function readBilling(text: string): BillingSentence {
 
 /** Finds what a sentence names; a business that is new to the acting one is looked up, with a trace. */
 export async function findBilling(kit: Kit, acting: Acting, text: string): Promise<NamedBilling> {
-  const sentence = readBilling(text)
+  const sentence = readBilling(kit, acting, text)
   const account = await getAccount(kit, kit.database.manager, acting, sentence.account)
   return { sentence, account: account.id, to: await findPayer(kit, acting, sentence.to, account) }
 }

@@ -1,4 +1,4 @@
-import { isKind, kinds, sayList, sayMany, type Kind, withArticle } from '@famiglia/core'
+import { kinds, sayList, sayMany, type Kind, withArticle } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { keptAnswer, type Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
@@ -7,6 +7,7 @@ import type { Kit } from '../base/kit.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { addAsset } from './addAsset.ts'
 import { assertHandle, handleTaken } from '../assets/handles.ts'
+import { readKind } from '../assets/readKind.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import { findAsset, type Asset } from '../assets/queries.ts'
 
@@ -59,11 +60,6 @@ export function createAsset(kit: Kit) {
       once,
     )
   }
-}
-
-function readKind(text: string): Kind {
-  if (isKind(text)) return text
-  throw new Problem('kind.unknown', `There is no kind of asset called “${text}”.`, { pointer: '/kind' })
 }
 
 async function outerAsset(manager: EntityManager, acting: Acting, kind: Kind, inside: string): Promise<Asset> {

@@ -2,6 +2,7 @@ import type { Change } from '../base/change.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { KnownPerson } from '../people/queries.ts'
 import { changedLetter, givenLetter } from './letters.ts'
+import { insideOf } from './inside.ts'
 import { keepGrant } from './keepGrant.ts'
 import type { Holder } from './parties.ts'
 import type { PlannedThing } from './planThing.ts'
@@ -42,8 +43,10 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
   const letter = changed.every(thing => thing.grant === null && thing.falls.length === 0) ? givenLetter : changedLetter
   const { kind } = holder.key
   const through = kind === 'team' || kind === 'business' ? { kind, name: holder.name } : null
+  const inside = await insideOf(change.manager, changed)
   for (const person of told)
-    if (person.id !== acting.live.person) await change.mail(letter(acting, person, changed, through, to.remains ?? []))
+    if (person.id !== acting.live.person)
+      await change.mail(letter(acting, person, changed, inside, through, to.remains ?? []))
   return ids
 }
 

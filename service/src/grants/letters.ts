@@ -2,6 +2,7 @@ import { describeLevel, possessive, sayEnd, sayList } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { KnownPerson } from '../people/queries.ts'
+import { sayInside, type Inside } from './inside.ts'
 import type { PlannedThing } from './planThing.ts'
 import { sayAll } from './tellThings.ts'
 
@@ -17,6 +18,7 @@ export function givenLetter(
   acting: Acting,
   person: KnownPerson,
   things: readonly PlannedThing[],
+  inside: Inside,
   through: Through,
 ): Letter {
   return {
@@ -26,7 +28,7 @@ export function givenLetter(
       `Dear ${person.name},`,
       `${acting.live.name} gave you access for ${acting.name}${sayThrough(through)}. It is in force now.`,
     ],
-    facts: factsOf(acting, things),
+    facts: factsOf(acting, things, inside),
     button: myAccess,
     unexpected: `Not expected? Write to ${acting.live.address}.`,
   }
@@ -36,6 +38,7 @@ export function changedLetter(
   acting: Acting,
   person: KnownPerson,
   things: readonly PlannedThing[],
+  inside: Inside,
   through: Through,
   remains: readonly string[],
 ): Letter {
@@ -47,7 +50,7 @@ export function changedLetter(
       `${acting.live.name} changed your access for ${acting.name}${sayThrough(through)}. It holds from now on.`,
       ...(remains.length > 0 ? [`You still have more in another way: ${remains.join('; ')}.`] : []),
     ],
-    facts: factsOf(acting, things),
+    facts: factsOf(acting, things, inside),
     button: myAccess,
   }
 }
@@ -87,7 +90,11 @@ export type ThingTold = Pick<PlannedThing, 'terms'> & {
 }
 
 /** Facts about each asset, then whose money and until when: the same terms as in the review. */
-export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, things: readonly ThingTold[]): [string, string][] {
+export function factsOf(
+  acting: Pick<Acting, 'name' | 'zone'>,
+  things: readonly ThingTold[],
+  inside: Inside,
+): [string, string][] {
   const parts = things.flatMap(thing => thing.parts)
   const spending = parts.filter(({ asset, plan }) => describeLevel(asset.kind, plan.level).canSpend)
   const ends = [...new Set(things.map(({ terms }) => sayUntil(terms.until, acting.zone)))]
@@ -96,7 +103,9 @@ export function factsOf(acting: Pick<Acting, 'name' | 'zone'>, things: readonly 
       const words = describeLevel(asset.kind, plan.level)
       const hidden =
         words.hidden.length > 0 ? [[`${asset.name}, hidden`, sayList(words.hidden)] as [string, string]] : []
-      return [[asset.name, `you may ${words.may}.`], ...hidden, ['You may not', `${words.mayNot}.`]]
+      const within = sayInside(inside, asset.id)
+      const also = within ? [['It holds for', `${within}.`] as [string, string]] : []
+      return [[asset.name, `you may ${words.may}.`], ...also, ...hidden, ['You may not', `${words.mayNot}.`]]
     }),
     ...(spending.length > 0
       ? [

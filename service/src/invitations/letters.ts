@@ -1,6 +1,7 @@
 import { sayEnd, standingMeans, type Standing } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { Acting } from '../businesses/acting.ts'
+import type { Inside } from '../grants/inside.ts'
 import { factsOf } from '../grants/letters.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -15,12 +16,14 @@ export function invitationLetter(
     known,
     proposal,
     things,
+    inside,
     standing,
     changes,
   }: {
     readonly known: boolean
     readonly proposal: Proposal
     readonly things: readonly ProposedThing[]
+    readonly inside: Inside
     readonly standing: Standing
     /** What became different since a letter about it left; null for the first. */
     readonly changes: string | null
@@ -40,7 +43,7 @@ export function invitationLetter(
       ...(standing === 'member'
         ? []
         : [['You join as', `${standing}. ${standingMeans[standing]}`] as [string, string]]),
-      ...factsOf(acting, things.map(toldOf)),
+      ...factsOf(acting, things.map(toldOf), inside),
       ['Stays open', `until ${sayEnd(proposal.lapsesAt, acting.zone)}`],
       [
         'Then',

@@ -1,6 +1,7 @@
 import { sayEnd, type Standing } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { insideOf } from '../grants/inside.ts'
 import { sayAll, sayTarget } from '../grants/tellThings.ts'
 import { gatherProposal } from '../proposals/gather.ts'
 import { registerOf, type ProposedThing } from '../proposals/kind.ts'
@@ -72,6 +73,7 @@ async function sendLetter(
       known,
       proposal: whole.proposal,
       things: whole.things,
+      inside: await insideOf(change.manager, whole.things),
       standing,
       changes: neverLeft ? null : told,
     }),

@@ -49,7 +49,7 @@ export function completeLeaving(kit: Kit) {
         const address = successors[only.key]
         if (address) takenOver.push(await takeOver(kit, change, acting, person, only, address, reason))
       }
-      await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: reason, standing: null })
+      await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: reason, standing: null, sure: true })
       const closed = await closeSessions(change, acting, person)
       const stillReaches = await reachedStill(change, acting, person.id)
       change.record({

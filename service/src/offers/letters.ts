@@ -2,6 +2,7 @@ import { sayEnd } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { Business } from '../businesses/queries.ts'
+import type { Inside } from '../grants/inside.ts'
 import { factsOf } from '../grants/letters.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -20,6 +21,7 @@ export function offerLetter(
   offer: {
     readonly proposal: Proposal
     readonly things: readonly ProposedThing[]
+    readonly inside: Inside
     /** What became different since a letter about it left; null for the first. */
     readonly changes: string | null
   },
@@ -35,7 +37,7 @@ export function offerLetter(
     ],
     note: offer.proposal.note ? { text: offer.proposal.note, from: acting.live.name } : null,
     facts: [
-      ...factsOf(acting, offer.things.map(toldOf)),
+      ...factsOf(acting, offer.things.map(toldOf), offer.inside),
       ['Stays open', `until ${sayEnd(offer.proposal.lapsesAt, acting.zone)}`],
       ['Then', `you put your own people on it. Nobody at ${acting.name} has to do anything when they change.`],
     ],

@@ -2,6 +2,7 @@ import { sayEnd } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf, type Business } from '../businesses/queries.ts'
+import { insideOf } from '../grants/inside.ts'
 import { partiesOf } from '../grants/parties.ts'
 import { sayAll, sayTarget } from '../grants/tellThings.ts'
 import { gatherProposal } from '../proposals/gather.ts'
@@ -68,11 +69,13 @@ async function sendLetters(
 ): Promise<void> {
   const neverLeft = open ? (await change.recallLetters(proposal.id)) > 0 : true
   const whole = await gatherProposal(change.manager, own, proposal)
+  const inside = await insideOf(change.manager, whole.things)
   for (const admin of await adminsOf(change.manager, to.id))
     await change.mail(
       offerLetter(admin, to, acting, {
         proposal: whole.proposal,
         things: whole.things,
+        inside,
         changes: neverLeft ? null : said,
       }),
       { proposal: proposal.id, notBefore: change.now.add({ seconds: letterWaits }) },

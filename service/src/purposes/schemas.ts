@@ -44,6 +44,8 @@ export const requirement = object({
     number: string().required(),
     name: string().required(),
     text: string().required(),
+    kind: string().required(),
+    handle: string().required(),
     noun: string().required(),
   })
     .nullable()

@@ -68,3 +68,20 @@ async function partnersCalled(
   const meant = meantByHandle(handle, near)
   return manager.find(businesses, { where: { id: In(meant.map(one => one.id)) }, order: { name: 'ASC' } })
 }
+
+/** A business's partners by the domains of their admins' addresses; a domain that two of them use is neither's. */
+export async function partnersByDomain(
+  manager: EntityManager,
+  business: string,
+): Promise<Map<string, { readonly name: string; readonly number: string }>> {
+  const rows = (await manager.query(
+    `SELECT domain, min(name) AS name, min(number) AS number FROM (
+       SELECT DISTINCT split_part(main.address, '@', 2) AS domain, business.name, business.number
+         FROM (${partnerIds}) near JOIN business ON business.id = near.id
+         JOIN membership ON membership.business_id = near.id AND membership.standing = 'admin'
+         JOIN person_address main ON main.person_id = membership.person_id AND main.main) of
+      GROUP BY domain HAVING count(*) = 1 LIMIT 5000`,
+    [business],
+  )) as { domain: string; name: string; number: string }[]
+  return new Map(rows.map(({ domain, ...partner }) => [domain, partner]))
+}

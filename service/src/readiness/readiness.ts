@@ -18,6 +18,7 @@ import {
   type Action,
   type Held,
   type Instant,
+  type Kind,
   type Level,
   type Need,
   type Purpose,
@@ -45,6 +46,8 @@ export interface RequirementInWords {
     readonly number: string
     readonly name: string
     readonly text: string
+    readonly kind: Kind
+    readonly handle: string
     readonly noun: string
   } | null
   readonly state: Requirement<ScopedAsset>['state']
@@ -143,6 +146,8 @@ function tellAsset(asset: ScopedAsset) {
     number: asset.number,
     name: asset.name,
     text: `${asset.kind}/${asset.handle}`,
+    kind: asset.kind,
+    handle: asset.handle,
     noun: kinds[asset.kind].noun,
   }
 }

@@ -1,7 +1,9 @@
 import { isFreshProof, type Instant, type Standing } from '@famiglia/core'
 import type { Acting } from '../businesses/acting.ts'
 import type { AssetInWords } from '../grants/tellThings.ts'
+import type { Unfinished } from './unfinished.ts'
 import { textOf, type Addressee } from './addressee.ts'
+import type { Doubt } from './doubts.ts'
 import type { PlannedRecipient } from './planned.ts'
 import type { Sufficiency } from './sufficiency.ts'
 
@@ -30,6 +32,10 @@ export interface Preview {
   /** What changes for those who have access already, or wait for it. */
   readonly changes: readonly string[]
   readonly purpose: Sufficiency | null
+  /** Where no purpose was said: what it begins and does not finish. */
+  readonly unfinished: Unfinished | null
+  /** What is asked about whom it goes to, before it is sent. */
+  readonly doubts: readonly Doubt[]
   /** What it allows beyond the purpose, by asset, and the sentence that gives no more than that. */
   readonly surplus: readonly string[]
   readonly least: string | null

@@ -35,6 +35,8 @@ export async function previewEnd(kit: Kit, acting: Acting, plan: PlannedEnd): Pr
     standing: null,
     changes: plan.falls ? sayWhatEnds(acting, plan) : await sayWhatTheySent(kit, acting, plan),
     purpose: null,
+    unfinished: null,
+    doubts: [],
     surplus: [],
     least: null,
     seats: null,

@@ -10,7 +10,9 @@ import {
   type Standing,
   type LetSentence,
 } from '@famiglia/core'
+import type { EntityManager } from 'typeorm'
 import type { Acting } from '../businesses/acting.ts'
+import { insideOf, sayInside } from '../grants/inside.ts'
 import type { PlannedThing } from '../grants/planThing.ts'
 import { termsOf } from '../grants/queries.ts'
 import { sayTarget } from '../grants/tellThings.ts'
@@ -64,6 +66,17 @@ export function notesOn(
     notes.push(...whatFallsAway(thing, acting.zone), ...otherReasons(who.name, thing, acting.zone))
   }
   return notes
+}
+
+/** Who reaches an asset reaches what lies inside it. */
+export async function notesOnInside(manager: EntityManager, things: readonly PlannedThing[]): Promise<string[]> {
+  const inside = await insideOf(manager, things)
+  return things.flatMap(({ parts }) =>
+    parts.flatMap(({ asset }) => {
+      const said = sayInside(inside, asset.id)
+      return said ? [`On ${asset.name} it holds for ${said}.`] : []
+    }),
+  )
 }
 
 /** `Sees the bills.` in the middle of a sentence. */

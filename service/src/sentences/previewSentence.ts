@@ -27,11 +27,13 @@ import { invitation, standingIn } from '../invitations/kind.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
 import { whatOf } from '../reach/targets.ts'
 import { openTo, toldOf, type Addressee } from './addressee.ts'
+import { unfinishedBy } from './unfinished.ts'
+import { doubtsOn } from './doubts.ts'
 import { planSentence } from './planSentence.ts'
 import { readSentence, type PlannedLet, type PlannedRecipient } from './planned.ts'
 import { shared, type Preview, type PreviewedAsset } from './preview.ts'
 import { previewEnd } from './previewEnding.ts'
-import { notesOn, sayChange } from './previewNotes.ts'
+import { notesOn, notesOnInside, sayChange } from './previewNotes.ts'
 import { readinessAfter } from './sufficiency.ts'
 import { isNewPerson, takesFreshProof, waitsForYes } from './takesYes.ts'
 
@@ -77,7 +79,9 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
     changes: plan.recipients.flatMap(recipient =>
       recipient.things.flatMap(thing => sayChange(recipient, thing, acting.zone)),
     ),
-    purpose: plan.scope && plan.purpose ? await readinessAfter(kit, acting, plan) : null,
+    purpose: plan.scope && plan.purpose ? await readinessAfter(kit, acting, plan, plan.purpose) : null,
+    unfinished: await unfinishedBy(kit, acting, plan),
+    doubts: await doubtsOn(kit.database.manager, acting, plan),
     ...surplusOf(plan),
     seats: await moreSeats(kit, acting, strangers.filter(({ who }) => who.kind === 'person' && !who.invitation).length),
     staysOpenUntil:
@@ -88,7 +92,12 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
     takesReason: standing === 'admin' && known !== 'admin',
     mails: (await Promise.all(plan.recipients.map(recipient => mailsTo(kit, acting, recipient)))).flat(),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
-    notes: [...new Set(plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient, standing)))],
+    notes: [
+      ...new Set([
+        ...plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient, standing)),
+        ...(await notesOnInside(kit.database.manager, first.things)),
+      ]),
+    ],
   }
 }
 

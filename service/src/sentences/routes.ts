@@ -1,11 +1,13 @@
+import type { InferType } from 'yup'
+import type { Letter } from '../base/letter.ts'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { previewSentence } from './previewSentence.ts'
-import { saySentence } from './saySentence.ts'
-import { preview, said, sentencePreviewed, sentenceSaid } from './schemas.ts'
+import { lettersToBe, saySentence, type Saying } from './saySentence.ts'
+import { lettersOut, preview, said, sentencePreviewed, sentenceSaid } from './schemas.ts'
 
 const tags = ['sentences']
 
@@ -42,8 +44,45 @@ export async function grantRoutes(app: App, kit: Kit): Promise<void> {
     async request => {
       const acting = await actingFor(kit.database, request)
       const once = onceIn(request)
-      const { sentence, note, standing } = request.body
-      return saySentence(kit)(acting, sentence, { note: note ?? null, standing: standing ?? null }, once)
+      const { sentence, ...saying } = request.body
+      return saySentence(kit)(acting, sentence, sayingOf(saying), once)
     },
   )
+
+  app.post(
+    '/v1/businesses/:business/sentences/letters',
+    {
+      schema: {
+        tags,
+        summary: 'The letters that a sentence would send, word for word; nothing is sent or changed',
+        params: businessParam,
+        body: sentenceSaid,
+        response: { 200: lettersOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(kit.database, request)
+      const { sentence, ...saying } = request.body
+      const letters = await lettersToBe(kit)(acting, sentence, { ...sayingOf(saying), sure: true })
+      return { items: letters.map(tellLetter) }
+    },
+  )
+}
+
+type Said = Omit<InferType<typeof sentenceSaid>, 'sentence'>
+
+function sayingOf({ note, standing, sure }: Said): Saying {
+  return { note: note || null, standing: standing ?? null, sure: sure ?? false }
+}
+
+function tellLetter({ to, subject, body, note, facts, button, unexpected }: Letter) {
+  return {
+    to: to.address,
+    subject,
+    body: [...body],
+    note: note ?? null,
+    facts: (facts ?? []).map(([term, answer]) => ({ term, answer })),
+    button: button?.label ?? null,
+    unexpected: unexpected ?? null,
+  }
 }

@@ -1,8 +1,10 @@
 import { sayCount, standingTakesProof, type Sentence, type Standing } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
+import type { Letter } from '../base/letter.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
+import { actorOf } from '../base/session.ts'
 import { requireForAdmins } from '../admins/tellAdmins.ts'
 import { assertOneIsEnough } from '../admins/twoApprovals.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
@@ -10,6 +12,7 @@ import { splitByYes } from '../grants/splitByYes.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { sendOffer } from '../offers/sendOffer.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
+import { assertSure } from './doubts.ts'
 import { endAccess } from './endAccess.ts'
 import { giveSaid } from './giveSaid.ts'
 import { planSentence } from './planSentence.ts'
@@ -21,6 +24,8 @@ export interface Saying {
   readonly note: string | null
   /** The standing that somebody who is invited by it joins with; null leaves an open invitation's as it is. */
   readonly standing: Standing | null
+  /** Whether what is asked about whom it goes to was read. */
+  readonly sure: boolean
 }
 
 /** Carries a sentence out. `proof.needed` when it takes a fresh proof and the last one is older than ten minutes. */
@@ -32,17 +37,27 @@ export function saySentence(kit: Kit) {
   }
 }
 
+/** The letters that a sentence would send, word for word; nothing is sent or changed. */
+export function lettersToBe(kit: Kit) {
+  return async (acting: Acting, text: string, saying: Saying): Promise<readonly Letter[]> => {
+    const sentence = readSentence(kit, acting, text)
+    await lookUpNamed(kit, acting, sentence)
+    return kit.rehearse(actorOf(acting.live), change => saySentenceIn(kit, change, acting, sentence, saying))
+  }
+}
+
 /** The same within a change that is under way, as when somebody is offboarded. */
 export async function saySentenceIn(
   kit: Kit,
   change: Change,
   acting: Acting,
   sentence: Sentence,
-  { note, standing }: Saying,
+  { note, standing, sure }: Saying,
 ): Promise<Said> {
   const plan = await planSentence(kit, change.manager, acting, sentence)
   if (plan.verb === 'end') return endAccess(kit, change, acting, plan, note)
   assertStandingFits(acting, plan, standing)
+  await assertSure(change.manager, acting, plan, sure)
   if (standing === 'admin') {
     requireForAdmins(change, null, 'Inviting somebody as an admin', note)
     await assertOneIsEnough(change, acting, null)
@@ -61,7 +76,7 @@ async function giveTo(
   acting: Acting,
   plan: PlannedLet,
   recipient: PlannedRecipient,
-  { note, standing }: Saying,
+  { note, standing }: Pick<Saying, 'note' | 'standing'>,
 ): Promise<Omit<Said, 'sentence'>[]> {
   const { who, things, remains } = recipient
   const common = { text: plan.text, note, letterWaits: kit.config.FAMIGLIA_LETTER_WAITS_SECONDS }

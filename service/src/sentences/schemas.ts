@@ -14,6 +14,9 @@ export const sentenceSaid = object({
   standing: string()
     .oneOf(standings)
     .meta({ description: 'What somebody who is invited by it joins as; member unless said.' }),
+  sure: boolean()
+    .default(false)
+    .meta({ description: 'Whether what its preview asks about (`doubts`) was read, and it is meant so.' }),
 }).noUnknown()
 export const sentencePreviewed = object({
   sentence: string().max(2000).required('a sentence is needed'),
@@ -69,6 +72,23 @@ export const preview = object({
   })
     .nullable()
     .defined(),
+  unfinished: object({
+    purpose: string().required(),
+    words: string().required(),
+    finished: string().nullable().defined().meta({ description: 'The sentence that gives what is missing too.' }),
+  })
+    .nullable()
+    .defined()
+    .meta({ description: 'Where no purpose was said: what it begins, and alone is not enough for.' }),
+  doubts: array(
+    object({
+      address: string().required(),
+      asks: string().required(),
+      instead: string().nullable().defined().meta({ description: 'The sentence that was probably meant.' }),
+    }),
+  )
+    .required()
+    .meta({ description: 'What is asked about whom it goes to: it is sent when said as `sure`.' }),
   surplus: array(string().required()).required().meta({ description: 'What it allows beyond the purpose.' }),
   least: string().nullable().defined().meta({ description: 'The sentence that gives exactly what the purpose takes.' }),
   seats: object({
@@ -97,3 +117,20 @@ export const said = object({
   grants: array(string().required()).required(),
   proposal: string().nullable().defined(),
 }).meta({ id: 'Said' })
+
+export const lettersOut = object({
+  items: array(
+    object({
+      to: string().required(),
+      subject: string().required(),
+      body: array(string().required()).required(),
+      note: object({ text: string().required(), from: string().required() }).nullable().defined(),
+      facts: array(object({ term: string().required(), answer: string().required() })).required(),
+      button: string()
+        .nullable()
+        .defined()
+        .meta({ description: 'What its one button is called; its link is made when it leaves.' }),
+      unexpected: string().nullable().defined().meta({ description: 'What to do when it was not expected.' }),
+    }),
+  ).required(),
+}).meta({ id: 'LettersToBe' })

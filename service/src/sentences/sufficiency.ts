@@ -1,4 +1,4 @@
-import { levelOf, noAccess, unite, type Level } from '@famiglia/core'
+import { levelOf, noAccess, unite, type Level, type Purpose } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { PlannedLet } from './planned.ts'
@@ -12,7 +12,12 @@ export interface Sufficiency {
 }
 
 /** Readiness as it would be after the sentence: what it gives counts as met, what is still missing shows its remedy. */
-export async function readinessAfter(kit: Kit, acting: Acting, plan: PlannedLet): Promise<Sufficiency> {
+export async function readinessAfter(
+  kit: Kit,
+  acting: Acting,
+  plan: PlannedLet,
+  purpose: Purpose,
+): Promise<Sufficiency> {
   const { who, things } = plan.recipients[0]!
   const named = things.flatMap(thing => thing.target.assets)
   const manager = kit.database.manager
@@ -21,7 +26,7 @@ export async function readinessAfter(kit: Kit, acting: Acting, plan: PlannedLet)
     manager,
     acting,
     who,
-    plan.purpose!,
+    purpose,
     plan.sentence.parts.some(part => part.on.length > 0) ? named : [],
   )
   const given = new Map<string, Level>()
@@ -37,5 +42,5 @@ export async function readinessAfter(kit: Kit, acting: Acting, plan: PlannedLet)
       : { ...requirement, given: gives }
   })
   const enough = requirements.every(requirement => !requirement.must || requirement.state === 'met')
-  return { name: plan.purpose!.name, enough, requirements }
+  return { name: purpose.name, enough, requirements }
 }

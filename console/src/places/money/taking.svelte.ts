@@ -7,6 +7,7 @@ import {
   printWhat,
   printWho,
   readMoment,
+  Temporal,
 } from '@famiglia/core'
 
 /** A change of who pays being composed: who answers for it or which business is to pay, with what, and from when. */
@@ -23,7 +24,7 @@ export class Taking {
 
   /** Takes up a sentence that was begun elsewhere; null with why where it cannot be read. */
   static of(text: string): { taking: Taking | null; wrong: string | null } {
-    const reading = parseBilling(text)
+    const reading = parseBilling(text, Temporal.Now.plainDateISO())
     if (!reading.ok) return { taking: null, wrong: reading.error.message }
     const { account, to, means, from } = reading.sentence
     const taking = new Taking(printWhat(account))

@@ -1,0 +1,85 @@
+import { type Action } from './actions.ts'
+
+/** What actions are about, in the order in which they are read. */
+export const topics = [
+  'reports',
+  'adverts',
+  'audiences',
+  'posts',
+  'people who write',
+  'videos',
+  'mailings',
+  'items',
+  'events',
+  'conversations',
+  'money',
+  'contacts',
+  'access',
+  'settings',
+] as const
+export type Topic = (typeof topics)[number]
+
+const about: Readonly<Record<Action, Topic>> = {
+  'access.change': 'access',
+  'access.see': 'access',
+  'ads.attach': 'adverts',
+  'ads.draft': 'adverts',
+  'ads.pause': 'adverts',
+  'ads.publish': 'adverts',
+  'ads.see': 'adverts',
+  'analysis.make': 'reports',
+  'analysis.share': 'reports',
+  'asset.archive': 'settings',
+  'asset.hand-over': 'settings',
+  'audience.change': 'audiences',
+  'audience.draft': 'audiences',
+  'billing.change': 'money',
+  'billing.see': 'money',
+  'budget.change': 'money',
+  'caption.edit': 'videos',
+  'catalog.use': 'adverts',
+  'comment.moderate': 'people who write',
+  'configuration.change': 'settings',
+  'contacts.download': 'contacts',
+  'contacts.import': 'contacts',
+  'conversation.answer': 'conversations',
+  'conversation.see': 'conversations',
+  'data.delete': 'settings',
+  'event.change': 'events',
+  'event.see': 'events',
+  'event.test': 'events',
+  'flow.draft': 'conversations',
+  'flow.publish': 'conversations',
+  'insight.see': 'reports',
+  'item.change': 'items',
+  'item.draft': 'items',
+  'item.see': 'items',
+  'leads.collect': 'contacts',
+  'link.change': 'access',
+  'live.start': 'videos',
+  'mailing.draft': 'mailings',
+  'mailing.send': 'mailings',
+  'message.answer': 'people who write',
+  'page.connect': 'settings',
+  'post.delete': 'posts',
+  'post.draft': 'posts',
+  'post.publish': 'posts',
+  'post.see': 'posts',
+  'report.see': 'reports',
+  'settings.change': 'settings',
+  'tag.use': 'adverts',
+  'template.change': 'mailings',
+  'token.issue': 'settings',
+  'video.delete': 'videos',
+  'video.edit': 'videos',
+  'video.publish': 'videos',
+  'video.see': 'videos',
+  'video.upload': 'videos',
+}
+
+/** Actions by what they are about: each topic once, in its place, with its actions in the order given. */
+export function byTopic(actions: readonly Action[]): { readonly topic: Topic; readonly actions: readonly Action[] }[] {
+  return topics
+    .map(topic => ({ topic, actions: actions.filter(action => about[action] === topic) }))
+    .filter(group => group.actions.length > 0)
+}

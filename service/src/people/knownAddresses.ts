@@ -1,0 +1,24 @@
+import type { EntityManager } from 'typeorm'
+
+/** The addresses that a business knows and that resemble one, and the domains of all it knows. */
+export interface KnownAddresses {
+  readonly addresses: readonly string[]
+  readonly domains: readonly string[]
+}
+
+/** Of its people and of whom it invited: addresses as long as one, give or take a letter. */
+export async function knownAddressesLike(
+  manager: EntityManager,
+  business: string,
+  address: string,
+): Promise<KnownAddresses> {
+  const [row] = (await manager.query(
+    `WITH known AS (
+       SELECT address FROM membership JOIN person_address USING (person_id) WHERE business_id = $1
+       UNION SELECT to_address FROM proposal WHERE business_id = $1 AND kind = 'invitation' AND state = 'open' AND to_address IS NOT NULL
+     ) SELECT coalesce(array_agg(address) FILTER (WHERE abs(length(address) - length($2)) <= 1), '{}') AS addresses,
+              coalesce(array_agg(DISTINCT split_part(address, '@', 2)), '{}') AS domains FROM known`,
+    [business, address],
+  )) as [KnownAddresses]
+  return row
+}
