@@ -5462,7 +5462,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What another business asks for, as it is found here: what is there, and what has to be brought in */
+        /** What another business or a colleague asks for, thing by thing, as it is found here */
         get: {
             parameters: {
                 query?: never;
@@ -8720,9 +8720,9 @@ export interface components {
                 /** @enum {string} */
                 kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
                 /** @enum {string|null} */
-                tier?: "watch" | "draft" | "run" | "steward" | null;
-                actions?: ("access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload")[];
-                must?: boolean;
+                tier: "watch" | "draft" | "run" | "steward" | null;
+                actions: ("access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload")[];
+                must: boolean;
             }[];
             /** @description What it takes, in words. */
             takes: string;
@@ -9042,6 +9042,30 @@ export interface components {
                 said: string;
                 /** Format: date-time */
                 until: string | null;
+            }[];
+            /** @description Who asks: the business. */
+            from: string;
+            /** @description Each thing, in parts that can be answered one by one. */
+            answerable: {
+                text: string;
+                name: string;
+                noun: string;
+                parts: {
+                    /** @enum {string|null} */
+                    tier: "watch" | "draft" | "run" | "steward" | null;
+                    /** @enum {string|null} */
+                    action: "access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload" | null;
+                    words: string;
+                    /** @description Why it deserves a second look. */
+                    doubt: string | null;
+                }[];
+                hiding: ("spend" | "revenue" | "contacts")[];
+                /** Format: date-time */
+                from: string | null;
+                /** Format: date-time */
+                until: string | null;
+                /** @description What who asks has there already, as read. */
+                has: string | null;
             }[];
         };
         LinkPreview: {

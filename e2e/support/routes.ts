@@ -73,7 +73,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   'POST /v1/me/proposals/{proposal}/refusal': own,
   'GET /v1/platforms': own,
   'GET /v1/kinds': own,
-  'GET /v1/kinds/:kind': own,
+  'GET /v1/kinds/{kind}': own,
   'POST /access/v1/evaluation': { ...own, body: evaluation },
   'POST /access/v1/evaluations': own,
 

@@ -131,7 +131,7 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
       answerOf(
         who.client.POST('/v1/businesses/{business}/sentences', {
           params: { path: { business: who.business } },
-          body: { sentence },
+          body: { sentence, sure: true },
           headers: { ...idempotencyKey(), ...headers },
         }),
       ),

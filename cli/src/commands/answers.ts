@@ -1,7 +1,21 @@
 import { answerOf, famigliaClient, type Schemas } from '@famiglia/client'
-import { isAddress, isTier, looksLikeNumber, readNumber, tiers, type Tier } from '@famiglia/core'
+import {
+  givenOf,
+  isAddress,
+  isTier,
+  looksLikeNumber,
+  parseWhat,
+  printWanted,
+  readNumber,
+  sayList,
+  Temporal,
+  tiers,
+  wantedOf,
+  type Tier,
+} from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
+import { zoneOf } from '../dates.ts'
 import { keep } from '../settings.ts'
 import type { Run } from '../run.ts'
 import { listed } from './handovers.ts'
@@ -15,6 +29,13 @@ export function answerCommands(program: Command, run: Run): void {
     .command('accept <proposal>')
     .description('accept an invitation, by its link or its id, or an offer; or grant what is asked of your business')
     .option('--less <words>', 'accept or grant less, as "watch on ad-account/summer-crossings"')
+    .option(
+      '--only <things>',
+      'of an ask: grant these alone, as ad-account/summer-crossings,tag/ticket-shop',
+      listed,
+      [],
+    )
+    .option('--lower <thing=tier>', 'of an ask: grant this at a lower tier; can be said again', listed, [])
     .option('--keeping <tier>', 'taking over a business: what is left to those who ran it for you')
     .option('--may-give-access', 'of a link: yes, they may give access to others there')
     .option('--with <means>', 'where accepting makes you pay: what you pay with, as means/office-card')
@@ -29,7 +50,8 @@ export function answerCommands(program: Command, run: Run): void {
         const link = linkIn(wanted)
         if (options.address) return askToMove(context, link, options.address)
         if (!link && (await isForBusiness(context, wanted))) return acceptForBusiness(context, wanted, options)
-        if (options.less) throw new Exit(2, '--less is for offers and asks; an invitation is changed by who sent it.')
+        if (options.less || options.only.length > 0 || options.lower.length > 0)
+          throw new Exit(2, 'Less is for offers and asks; an invitation is changed by who sent it.')
         const keeping = options.keeping ? { keeping: readTier(options.keeping) } : {}
         const accepted = link
           ? await acceptByLink(context, link, options, keeping)
@@ -103,6 +125,8 @@ interface Accepting {
   readonly name?: string
   readonly password?: string
   readonly less?: string
+  readonly only: readonly string[]
+  readonly lower: readonly string[]
   readonly reason?: string
   readonly address?: string
   readonly keeping?: string
@@ -142,9 +166,12 @@ async function isForBusiness(context: Context, id: string): Promise<boolean> {
 async function acceptForBusiness(
   context: Context,
   proposal: string,
-  { less, reason, mayGiveAccess, with: means, payerAsNow, letFall }: Accepting,
+  { less: lessSaid, only, lower, reason, mayGiveAccess, with: means, payerAsNow, letFall }: Accepting,
 ): Promise<void> {
-  const { told: read, lines } = await tellProposal(context, proposal)
+  const { told: read, lines, answerable } = await tellProposal(context, proposal)
+  const byThing = only.length > 0 || lower.length > 0
+  if (lessSaid && byThing) throw new Exit(2, 'Say --less, or --only and --lower: not both.')
+  const less = byThing ? lessByThing(answerable, only, lower, await zoneOf(context)) : lessSaid
   if (mayGiveAccess && !read.question)
     throw new Exit(2, '--may-give-access answers a question that this does not ask. Nothing was done.')
   if (means && !read.paying?.takesMeansOn)
@@ -168,6 +195,38 @@ async function acceptForBusiness(
     ),
   )
   context.desk.one(told, told.result)
+}
+
+/** What is granted of an ask, thing by thing: those named alone, and some at a lower tier. */
+function lessByThing(
+  answerable: Schemas['AskedThings']['answerable'],
+  only: readonly string[],
+  lower: readonly string[],
+  zone: string,
+): string {
+  const find = (said: string) => {
+    const found = answerable.find(thing => thing.text === said || thing.name.toLowerCase() === said.toLowerCase())
+    if (found) return found.text
+    const names = answerable.map(thing => thing.text)
+    throw new Exit(2, `“${said}” is not asked for. ${names.length > 0 ? `Asked for: ${sayList(names)}.` : ''}`)
+  }
+  const lowered = new Map(
+    lower.map(said => {
+      const [thing = '', tier = ''] = said.split('=')
+      return [find(thing), readTier(tier)] as const
+    }),
+  )
+  const wanted = new Set(only.length > 0 ? only.map(find) : answerable.map(thing => thing.text))
+  const end = (text: string | null) => (text ? Temporal.Instant.from(text) : null)
+  const granted = answerable.flatMap(thing => {
+    const what = parseWhat(thing.text)
+    const given = givenOf(thing.parts, lowered.get(thing.text) ?? null)
+    if (!wanted.has(thing.text) || !given || !what.ok) return []
+    return [
+      { what: what.what, terms: { ...given, hiding: thing.hiding, from: end(thing.from), until: end(thing.until) } },
+    ]
+  })
+  return printWanted(wantedOf(granted, zone))
 }
 
 /** Passing an invitation on by other means, and letting it go to another address. */

@@ -58,11 +58,16 @@ async function showProposal(context: Context, proposal: string): Promise<void> {
 export async function tellProposal(
   context: Context,
   proposal: string,
-): Promise<{ told: Schemas['Proposal']; lines: readonly string[] }> {
+): Promise<{
+  told: Schemas['Proposal']
+  lines: readonly string[]
+  answerable: Schemas['AskedThings']['answerable']
+}> {
   const params = { path: { ...(await context.path()), proposal } }
   const told = await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
   const asked =
-    told.kind === 'business-ask' && told.partner?.number === (await context.acting())
+    (told.kind === 'business-ask' && told.partner?.number === (await context.acting())) ||
+    (told.kind === 'ask' && told.state === 'open')
       ? await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params }))
       : null
   const zone = await zoneOf(context)
@@ -82,16 +87,20 @@ export async function tellProposal(
       ? [`  ${told.question.asks} No, unless you add --may-give-access. ${told.question.hint}`]
       : []),
     ...(told.paying && told.state === 'open' ? sayPaying(told.paying) : []),
-    ...(asked?.grantable ?? []).flatMap(asset => [
+    ...(told.kind === 'ask' ? [] : (asked?.grantable ?? [])).flatMap(asset => [
       `  ${asset.name}: would allow to ${asset.may}`,
       ...(asset.money ? [`    ${asset.money}`] : []),
+    ]),
+    ...(asked?.answerable ?? []).flatMap(({ text, parts, has }) => [
+      ...(has ? [`  ${text}: they have ${has} already`] : []),
+      ...parts.flatMap(({ words, doubt }) => (doubt ? [`  ${text}, ${words}: look twice, ${doubt}`] : [])),
     ]),
     ...(asked?.things ?? []).map(
       thing =>
         `  ${mark[thing.state]} ${thing.text}${thing.name ? ` (${thing.name})` : ''}${thing.remedy ? `: ${thing.remedy}` : ''}`,
     ),
   ]
-  return { told: { ...told, ...(asked ?? {}) }, lines }
+  return { told: { ...told, ...(asked ?? {}) }, lines, answerable: asked?.answerable ?? [] }
 }
 
 function sayPaying({ by, takesMeansOn, canStay }: NonNullable<Schemas['Proposal']['paying']>): string[] {

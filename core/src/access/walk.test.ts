@@ -168,7 +168,7 @@ test('a refusal tells what stands in the way, or what it would take', () => {
     sayDecision(facts, decide(facts, action, now), action, now)
   const over = someFacts({ grants: [aGrant({ from: days(-9), until: days(-1) })] })
   expect(why(over, 'ads.publish')).toBe(
-    'No: Priya Lindqvist could publish adverts on Summer Crossings, but it is over on 22 November 2026, 09:00 (Europe/Lisbon).',
+    'No: Priya Lindqvist could publish adverts on Summer Crossings, but it is over on 22 November 2026, 09:00 (Lisbon time).',
   )
   expect(why(over, 'billing.see')).toBe('No: Priya Lindqvist has no access to Summer Crossings.')
   expect(why(someFacts(), 'ads.publish')).toBe('No: Priya Lindqvist has no access to Summer Crossings.')
@@ -190,7 +190,7 @@ test('a path is said as a sentence, with what it hides, its end, its purpose and
   expect(
     said(someFacts({ grants: [aGrant({ hiding: ['revenue'], until: days(60), purpose: 'run our adverts' })] })),
   ).toBe(
-    'Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue, until 22 January 2027, 09:00 (Europe/Lisbon), to run our adverts (given by Agnese Torvald).',
+    'Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, hiding revenue, until 22 January 2027, 09:00 (Lisbon time), to run our adverts (given by Agnese Torvald).',
   )
   expect(said(someFacts({ memberships: [aMembership({ paused: true })], grants: [aGrant()] }))).toBe(
     'Ondaverde Ferries let Priya Lindqvist run on Summer Crossings, without an end (given by Agnese Torvald); not counted, because their membership is paused.',

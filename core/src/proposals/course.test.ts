@@ -5,6 +5,7 @@ import {
   courses,
   isFreshProof,
   lapseOf,
+  openDays,
   nextDueAt,
   proposalStates,
   sayState,
@@ -19,7 +20,7 @@ const sentAt = Temporal.Instant.from('2026-11-23T09:00Z')
 const course = (over: Partial<ProposalTimes> = {}): ProposalTimes => ({
   state: 'open',
   sentAt,
-  lapsesAt: lapseOf(sentAt),
+  lapsesAt: lapseOf(sentAt, openDays.usual, 'Europe/Lisbon'),
   reminders: 0,
   ...over,
 })
@@ -48,10 +49,17 @@ test('a proposal lapses to the second, also when nobody has written it down', ()
   expect(stepProposal(course(), 'accept', lapsesAt)).toEqual({ ok: false, code: 'proposal.answered', state: 'lapsed' })
 })
 
+test('its last day counts whole, where its sender is', () => {
+  const late = Temporal.Instant.from('2026-11-23T23:30Z')
+  const lisbon = lapseOf(late, 14, 'Europe/Lisbon')
+  expect(lisbon.toString()).toBe('2026-12-08T00:00:00Z')
+  expect(lapseOf(late, 14, 'Asia/Tokyo').toString()).toBe('2026-12-08T15:00:00Z')
+})
+
 test('it is tended after 3 days, after 10, and when it lapses', () => {
   expect(nextDueAt(course()).equals(after(3))).toBe(true)
   expect(nextDueAt(course({ reminders: 1 })).equals(after(10))).toBe(true)
-  expect(nextDueAt(course({ reminders: 2 })).equals(after(14))).toBe(true)
+  expect(nextDueAt(course({ reminders: 2 })).equals(course().lapsesAt)).toBe(true)
   expect(nextDueAt(course({ lapsesAt: after(2) })).equals(after(2))).toBe(true)
 })
 

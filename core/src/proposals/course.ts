@@ -1,4 +1,4 @@
-import { isBefore, Temporal, type Instant } from '../time/index.ts'
+import { endOf, isBefore, Temporal, type Instant } from '../time/index.ts'
 
 export const proposalStates = [
   'open',
@@ -90,8 +90,10 @@ export const openDays = { usual: 14, least: 1, most: 90 } as const
 /** Days after which an open proposal is reminded of. */
 export const reminderDays: readonly number[] = [3, 10]
 
-export function lapseOf(sentAt: Instant, days: number = openDays.usual): Instant {
-  return sentAt.add({ hours: days * 24 })
+/** When one that is sent at an instant is over: so many days later that day counts whole, where its sender is. */
+export function lapseOf(sentAt: Instant, days: number, zone: string): Instant {
+  const last = sentAt.toZonedDateTimeISO(zone).toPlainDate().add({ days })
+  return endOf({ date: last.toString() }, zone)
 }
 
 /** When next to look after an open proposal: to remind, or to let it lapse. */

@@ -1,2 +1,3 @@
 /** Proposals: the courses that everything takes which needs the other side's yes. */
 export * from './course.ts'
+export * from './askedParts.ts'

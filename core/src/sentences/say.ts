@@ -1,6 +1,6 @@
 import type { Kind } from '../kinds/index.ts'
 import type { Given } from '../levels/index.ts'
-import { sayEnd, sayDate, type Instant } from '../time/index.ts'
+import { sayBegin, sayEnd, type Instant } from '../time/index.ts'
 import { sayGiven, sayList } from '../words/index.ts'
 
 /** One thing and what is given on it, as people read it. */
@@ -75,7 +75,7 @@ function sayHiding({ terms }: Group): string {
 
 function sayTime({ terms }: Group, zone: string): string {
   return [
-    terms.from ? `, from ${sayDate(terms.from, zone)}` : '',
+    terms.from ? `, from ${sayBegin(terms.from, zone)}` : '',
     terms.until ? `, until ${sayEnd(terms.until, zone)}` : '',
   ].join('')
 }

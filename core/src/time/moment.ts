@@ -67,10 +67,22 @@ export function sayDate(instant: Instant, zone: string): string {
   return sayDay(instant.toZonedDateTimeISO(zone).toPlainDate())
 }
 
-/** `23 May 2027, 18:00 (Europe/Lisbon)`. */
+/** `23 May 2027, 18:00 (Lisbon time)`. */
 export function sayInstant(instant: Instant, zone: string): string {
   const there = instant.toZonedDateTimeISO(zone)
-  return `${sayDay(there.toPlainDate())}, ${there.toPlainTime().toString({ smallestUnit: 'minute' })} (${zone})`
+  return `${sayDay(there.toPlainDate())}, ${there.toPlainTime().toString({ smallestUnit: 'minute' })} (${sayZone(zone)})`
+}
+
+/** `Lisbon time`: the city that a zone of the IANA database is named after, as people say it. */
+function sayZone(zone: string): string {
+  const city = zone.slice(zone.lastIndexOf('/') + 1).replaceAll('_', ' ')
+  return zone.includes('/') && !zone.startsWith('Etc/') ? `${city} time` : city
+}
+
+/** A beginning as people read it: the first whole day, or the exact time. */
+export function sayBegin(begin: Instant, zone: string): string {
+  const moment = momentOfBegin(begin, zone)
+  return 'date' in moment ? sayDay(Temporal.PlainDate.from(moment.date)) : sayInstant(begin, zone)
 }
 
 /** `23 Nov 2026`, for the narrow columns of a table. */
@@ -88,13 +100,6 @@ export function sayMonth(day: string): string {
 export function sayEnd(end: Instant, zone: string): string {
   const moment = momentOfEnd(end, zone)
   return 'date' in moment ? sayDay(Temporal.PlainDate.from(moment.date)) : sayInstant(end, zone)
-}
-
-/** An end with its instant and zone spelled out: `the end of 23 May 2027, which is 24 May 2027, 00:00 (Europe/Lisbon)`. */
-export function sayEndExactly(end: Instant, zone: string): string {
-  const moment = momentOfEnd(end, zone)
-  const exact = sayInstant(end, zone)
-  return 'date' in moment ? `the end of ${sayEnd(end, zone)}, which is ${exact}` : exact
 }
 
 const months = 'January February March April May June July August September October November December'.split(' ')

@@ -83,7 +83,7 @@ test('declined, unanswered for three days, or asked for by who is admin no more:
   const sentence = `${handedOver} ${callum.business} because "Sooner."`
   await decline(bea, (await handOver(agnese, sentence)).proposal)
   const { proposal: late } = await handOver(agnese, sentence)
-  scene.clock.forward({ hours: 72 })
+  scene.clock.forward({ hours: 96 })
   bea = await scene.signIn(bea)
   expect(await problemOf(accept(bea, late))).toMatchObject({ code: 'proposal.lapsed' })
   const { proposal } = await handOver(bea, sentence)

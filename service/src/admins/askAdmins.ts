@@ -10,7 +10,7 @@ import { sayAdminAsk } from './sayAdminAsk.ts'
 /** Asks the other admins of a business for a yes: those who can decide it are told at once. */
 export async function askAdmins(
   change: Change,
-  business: Pick<Acting, 'id' | 'name' | 'number' | 'proposalDays'>,
+  business: Pick<Acting, 'id' | 'name' | 'number' | 'zone' | 'proposalDays'>,
   ask: AdminAsk,
   reason: string,
 ): Promise<{ result: string; proposal: string }> {
@@ -21,6 +21,7 @@ export async function askAdmins(
     note: reason,
     sentBy: person,
     days: ask.wants === 'undo' ? business.proposalDays : secondHasDays,
+    zone: business.zone,
   })
   await keepAdminAsk(change, proposal.id, ask)
   const said = sayAdminAsk(ask, business.name)

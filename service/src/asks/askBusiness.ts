@@ -50,6 +50,7 @@ export function askBusiness(kit: Kit) {
           note: asked.reason,
           sentBy: acting.live.person,
           days: acting.proposalDays,
+          zone: acting.zone,
         })
         const own = { toNamed: asked.of !== null, wanted, contact: asked.contact }
         await keepBusinessAsk(change, proposal.id, own)

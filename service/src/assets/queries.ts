@@ -58,6 +58,12 @@ export async function assetsChargedTo(manager: EntityManager, means: readonly st
   return means.length === 0 ? [] : manager.find(assets, { where: { means: { id: In(means) } }, order: { name: 'ASC' } })
 }
 
+/** What lies inside some assets, as far as it is not archived, by name; at most as many as a letter can tell. */
+export async function assetsInside(manager: EntityManager, outer: readonly string[]): Promise<Asset[]> {
+  const where = { insideId: In([...outer]), archivedAt: IsNull() }
+  return manager.find(assets, { where, order: { name: 'ASC' }, take: 500 })
+}
+
 export async function insertAsset(manager: EntityManager, asset: Asset): Promise<void> {
   await manager.insert(assets, asset)
 }

@@ -1,4 +1,4 @@
-import { sayInstant } from '@famiglia/core'
+import { sayBegin } from '@famiglia/core'
 import { getAssetById } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
@@ -44,7 +44,7 @@ export const billing: ProposalKind = {
   outset: (parts, side) => {
     const { sender, business, partner } = parts
     const { asset, at } = ownOf(parts)
-    const from = at ? ` from ${sayInstant(at, business.zone)}` : ''
+    const from = at ? ` from ${sayBegin(at, business.zone)}` : ''
     const what = isByUs(parts) ? 'to pay' : side === 'received' ? 'you to pay' : `${partner!.name} to pay`
     return side === 'received'
       ? `${sender.name} of ${business.name} asks ${what} for ${asset.name}${from}`

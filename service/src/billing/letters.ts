@@ -1,4 +1,4 @@
-import { sayEnd, sayInstant, sayMeans } from '@famiglia/core'
+import { sayMeans, sayBegin, sayEnd } from '@famiglia/core'
 import type { Letter } from '../base/letter.ts'
 import type { Means } from '../means/queries.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -79,8 +79,8 @@ export function billingLetter(to: KnownPerson, parts: ProposalParts, { isReminde
       `Dear ${to.name},`,
       `this waits for your answer${isReminder ? ', and nobody has answered yet' : ''}: ${sender.name} of ${business.name} (${business.number}) ${wants}.`,
       own.payer.id === business.id
-        ? `When you accept, ${business.name} pays${own.at ? ` from ${sayInstant(own.at, partner!.zone)}` : ' from then on'}, and ${partner!.name} does not pay any more.`
-        : `When you accept, ${partner!.name} pays${own.at ? ` from ${sayInstant(own.at, partner!.zone)}` : ' from then on'}, with the means of payment that you choose. Who can use the account does not change by it.`,
+        ? `When you accept, ${business.name} pays${own.at ? ` from ${sayBegin(own.at, partner!.zone)}` : ' from then on'}, and ${partner!.name} does not pay any more.`
+        : `When you accept, ${partner!.name} pays${own.at ? ` from ${sayBegin(own.at, partner!.zone)}` : ' from then on'}, with the means of payment that you choose. Who can use the account does not change by it.`,
     ],
     note: proposal.note ? { text: proposal.note, from: sender.name } : null,
     facts: [

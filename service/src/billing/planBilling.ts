@@ -4,10 +4,10 @@ import {
   endOfMeans,
   isBefore,
   sayDate,
-  sayInstant,
   sayMeans,
   type Agreement,
   type Instant,
+  sayBegin,
 } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { getAssetById, type Asset } from '../assets/queries.ts'
@@ -162,7 +162,7 @@ export function pendingInTheWay({ payer, at, state, asset }: PayerChange, { zone
     'billing.changing',
     state === 'asking'
       ? `The payment of ${asset.name} is changing just now. Look again in a minute.`
-      : `From ${sayInstant(at, zone)} on ${payer.name} pays for ${asset.name}: that is agreed. Call it off first.`,
+      : `From ${sayBegin(at, zone)} on ${payer.name} pays for ${asset.name}: that is agreed. Call it off first.`,
   )
 }
 

@@ -1,4 +1,4 @@
-import { isFreshProof, lapseOf, printBilling, sayDate, sayInstant, sayMeans } from '@famiglia/core'
+import { isFreshProof, lapseOf, printBilling, sayDate, sayMeans, sayBegin, sayEnd } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { getBusiness, payingPeopleOf } from '../businesses/queries.ts'
@@ -35,7 +35,8 @@ export function previewBilling(kit: Kit) {
         ? `${sayWhoPays({ ...plan, at: null }, acting.id, acting.zone)} already.`
         : `${sayWhoPays(plan, acting.id, acting.zone)}.`,
       steps: plan.isSame ? sameSteps(plan) : stepsOf(plan, acting),
-      staysOpenUntil: plan.yesOf === 'nobody' ? null : sayInstant(lapseOf(now, acting.proposalDays), acting.zone),
+      staysOpenUntil:
+        plan.yesOf === 'nobody' ? null : sayEnd(lapseOf(now, acting.proposalDays, acting.zone), acting.zone),
       proofIsFresh: acting.live.unattended || isFreshProof(acting.live.provenAt, now),
       told: await toldOf(kit, acting, plan),
     }
@@ -55,7 +56,7 @@ function stepsOf(plan: PlannedBilling, acting: Acting): BillingStep[] {
   const own = means
     ? `${sayMeans(means)}, on record since ${sayDate(means.registeredAt, acting.zone)}`
     : `${payer.name} chooses it when it approves`
-  const from = at ? sayInstant(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once when they approve'
+  const from = at ? sayBegin(at, acting.zone) : yesOf === 'nobody' ? 'At once' : 'At once when they approve'
   const whoseYes = yesOf === 'who pays now' ? asset.payer!.name : payer.name
   return [
     step('means', 'New means', own),

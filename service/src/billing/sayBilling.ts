@@ -123,6 +123,7 @@ async function ask(
       note,
       sentBy: acting.live.person,
       days: acting.proposalDays,
+      zone: acting.zone,
     }))
   if (open && note && note !== open.note) await changeProposal(change, open.id, { note })
   await keepBillingProposal(change, proposal.id, { asset, wasPaidBy, payer, answering, means, at })

@@ -1,4 +1,4 @@
-import { sayInstant, sayMeans } from '@famiglia/core'
+import { sayMeans, sayBegin } from '@famiglia/core'
 import type { Asset } from '../assets/queries.ts'
 import type { Business } from '../businesses/queries.ts'
 import type { Means } from '../means/queries.ts'
@@ -16,7 +16,7 @@ export interface WhoPays {
 
 /** `Ondaverde Ferries pays for Winter Freight from 1 January 2027, 00:00, with Harbour card ending 4421`: the means is told to who pays alone. */
 export function sayWhoPays({ asset, payer, answering, means, at }: WhoPays, reader: string, zone: string): string {
-  const from = at ? ` from ${sayInstant(at, zone)}` : ''
+  const from = at ? ` from ${sayBegin(at, zone)}` : ''
   const isOwn = payer.id === reader
   const on = isOwn && means ? ` with ${sayMeans(means)}` : ''
   const by = isOwn && answering ? `; ${answering.name} answers for it` : ''

@@ -35,6 +35,7 @@ export function offerChair(kit: Kit) {
         note,
         sentBy: acting.live.person,
         days: acting.proposalDays,
+        zone: acting.zone,
       })
       change.record({
         ...between(acting, trustee),

@@ -20,7 +20,7 @@ test('the desk holds what was sent and waits, with its age and its end', async (
       said: 'Agnese Torvald invited bea@ondaverde.example to watch on Winter Freight',
     }),
   ])
-  scene.clock.forward({ hours: 14 * 24 })
+  scene.clock.forward({ hours: 15 * 24 })
   expect((await desk(scene.agnese)).waiting).toEqual([])
 })
 

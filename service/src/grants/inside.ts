@@ -1,7 +1,6 @@
 import { kinds, sayList } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
-import { In, IsNull } from 'typeorm'
-import { assets } from '../assets/records.ts'
+import { assetsInside } from '../assets/queries.ts'
 
 /** What lies inside some assets, as properties do in an analytics account: by the asset, their names. */
 export type Inside = ReadonlyMap<string, readonly string[]>
@@ -14,11 +13,10 @@ export async function insideOf(
 ): Promise<Inside> {
   const outer = things.flatMap(({ target }) => target.assets).filter(asset => kinds[asset.kind].contains.length > 0)
   if (outer.length === 0) return new Map()
-  const within = await manager.find(assets, {
-    where: { insideId: In(outer.map(asset => asset.id)), archivedAt: IsNull() },
-    order: { name: 'ASC' },
-    take: 500,
-  })
+  const within = await assetsInside(
+    manager,
+    outer.map(asset => asset.id),
+  )
   return new Map(
     outer.map(({ id }) => [id, within.filter(asset => asset.insideId === id).map(asset => asset.name)] as const),
   )

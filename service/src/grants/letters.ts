@@ -120,5 +120,5 @@ export function factsOf(
 }
 
 function sayUntil(until: ThingTold['terms']['until'], zone: string): string {
-  return until ? `${sayEnd(until, zone)} (${zone})` : 'no end is set'
+  return until ? sayEnd(until, zone) : 'no end is set'
 }

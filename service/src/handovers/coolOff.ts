@@ -50,6 +50,7 @@ export async function openContested(
     note,
     sentBy: by.id,
     days: 1,
+    zone: 'UTC',
   })
   await keepHandoverProposal(change, id, { ...terms, sent: signed, isContested: true })
   await changeProposal(change, id, { state: 'cooling', answeredAt: change.now, answeredBy: by.id })

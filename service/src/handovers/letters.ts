@@ -1,4 +1,4 @@
-import { sayInstant } from '@famiglia/core'
+import { sayInstant, sayEnd } from '@famiglia/core'
 import type { Asset } from '../assets/queries.ts'
 import type { Letter } from '../base/letter.ts'
 import type { Business } from '../businesses/queries.ts'
@@ -35,7 +35,7 @@ export function offeredLetter(to: KnownPerson, parts: ProposalParts, { isReminde
       ...(own.withPeople
         ? ([['People', `you ask who worked on it at ${business.name} to join you, one by one`]] as [string, string][])
         : []),
-      ['Stays open', `until ${sayInstant(proposal.lapsesAt, business.zone)}`],
+      ['Stays open', `until ${sayEnd(proposal.lapsesAt, business.zone)}`],
     ],
     button: { label: 'Read and answer', leads: toProposal(partner!, proposal.id) },
     unexpected: `Not expected? Decline it, or leave it: nothing changes until one of you accepts. It was sent by ${sender.address}.`,

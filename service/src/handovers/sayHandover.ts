@@ -183,6 +183,7 @@ async function send(
     note: sentence.because,
     sentBy: acting.live.person,
     days: acting.proposalDays,
+    zone: acting.zone,
   })
   const sent = signedOf(await drawUp(change.manager, plan, change.now))
   await keepHandoverProposal(change, proposal.id, {

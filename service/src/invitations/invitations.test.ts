@@ -140,7 +140,7 @@ test('the same address again changes the open invitation instead of sending a se
   expect((await read(await scene.link('ruben@ondaverde.example'))).proposal.said).toBe('run on Winter Freight')
 })
 
-test('it is reminded after 3 and 10 days, and lapses after 14: to the second, and with a letter to the inviter', async () => {
+test('it is reminded after 3 and 10 days, and is over when the 14th day is, with a letter to the inviter', async () => {
   const { proposal } = await invite('oona')
   const link = await scene.link('oona@ondaverde.example')
   const tend = () => tendProposal(scene.town.service.kit, proposalKinds)({ proposal: proposal! })
@@ -155,6 +155,8 @@ test('it is reminded after 3 and 10 days, and lapses after 14: to the second, an
   expect(await scene.letters('oona@ondaverde.example')).toHaveLength(3)
 
   scene.clock.forward({ hours: 4 * 24 })
+  expect((await read(link)).proposal.state).toBe('open')
+  scene.clock.forward({ hours: 24 })
   expect(await problemOf(accept(link))).toMatchObject({ code: 'proposal.lapsed', status: 410 })
   await tend()
   expect((await scene.letters('agnese@ondaverde.example'))[0]).toContain(

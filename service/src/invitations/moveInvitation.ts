@@ -97,7 +97,7 @@ export function decideMove(kit: Kit, kinds: Register) {
         toAddress: moveTo,
         moveTo: null,
         sentAt: change.now,
-        lapsesAt: lapseOf(change.now, acting.proposalDays),
+        lapsesAt: lapseOf(change.now, acting.proposalDays, acting.zone),
         generation: proposal.generation + 1,
         reminders: 0,
       }

@@ -124,5 +124,6 @@ async function addInvitation(change: Change, acting: Acting, { address, note }: 
     note,
     sentBy: acting.live.person,
     days: acting.proposalDays,
+    zone: acting.zone,
   })
 }

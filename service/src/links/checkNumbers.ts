@@ -1,4 +1,4 @@
-import { isBefore, readNumber, sayGiven, sayInstant, type AssetNumber } from '@famiglia/core'
+import { isBefore, readNumber, sayGiven, type AssetNumber, sayBegin } from '@famiglia/core'
 import type { Asset } from '../assets/queries.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Kit } from '../base/kit.ts'
@@ -109,7 +109,7 @@ async function tell(
   assertLinkable(account, name ?? 'This')
   const link = await linkBetween(manager, account, under)
   if (link && (!link.until || isBefore(kit.clock.now(), link.until))) {
-    const since = sayInstant(link.from, acting.zone)
+    const since = sayBegin(link.from, acting.zone)
     return {
       state: 'left out',
       words: `It is linked already, at ${sayGiven(link, account.kind)}, since ${since}. Say it again to ask for more.`,

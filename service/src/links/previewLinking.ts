@@ -4,10 +4,10 @@ import {
   linkLevel,
   printLinking,
   sayCount,
-  sayEnd,
-  sayInstant,
   sayList,
   sayMeans,
+  sayBegin,
+  sayEnd,
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -127,7 +127,7 @@ async function previewLink(kit: Kit, acting: Acting, plan: PlannedLink, named: N
     }),
     people: reaching.map(one => `${one.name} (${one.address})${one.how ? `, ${one.how}` : ''}`),
     notes: [
-      terms.from ? `It begins on ${sayInstant(terms.from, acting.zone)}; nothing works before.` : '',
+      terms.from ? `It begins on ${sayBegin(terms.from, acting.zone)}; nothing works before.` : '',
       terms.until ? `It ends by itself after ${sayEnd(terms.until, acting.zone)}.` : '',
       `A link lets in everyone who reaches ${under.name}, now and later. To let one person or one partner in, give them access instead.`,
       marked
@@ -137,7 +137,7 @@ async function previewLink(kit: Kit, acting: Acting, plan: PlannedLink, named: N
       'It takes no seat.',
       ...(await sayMarkTaken(kit, plan)),
     ].filter(Boolean),
-    staysOpenUntil: waits ? sayInstant(lapseOf(kit.clock.now(), acting.proposalDays), acting.zone) : null,
+    staysOpenUntil: waits ? sayEnd(lapseOf(kit.clock.now(), acting.proposalDays, acting.zone), acting.zone) : null,
     takesProof: plan.takesProof,
     mails: [
       ...(offered.length > 0 ? await mailsTo(kit, acting, gatherer, 'the request, to answer it') : []),

@@ -1,4 +1,4 @@
-import { printLinking, sayInstant, sayList, type LinkSentence } from '@famiglia/core'
+import { printLinking, sayList, type LinkSentence, sayBegin } from '@famiglia/core'
 import { askSecondAdmin, type ActOfTwo } from '../admins/actOfTwo.ts'
 import { assetsById } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
@@ -176,10 +176,10 @@ async function linkAtOnce(change: Change, acting: Acting, plan: PlannedLink, tex
       )
   return [
     same.length > 0 ? `${sayList(same.map(({ target }) => target.name))} hung there just so already.` : '',
-    changed.length > 0 ? `Linked: ${said}.${sayBegin(plan, acting)}` : '',
+    changed.length > 0 ? `Linked: ${said}.${sayBeginning(plan, acting)}` : '',
   ].filter(Boolean)
 }
 
-function sayBegin({ terms }: PlannedLink, { zone }: Acting): string {
-  return terms.from ? ` It begins on ${sayInstant(terms.from, zone)}; nothing works before.` : ''
+function sayBeginning({ terms }: PlannedLink, { zone }: Acting): string {
+  return terms.from ? ` It begins on ${sayBegin(terms.from, zone)}; nothing works before.` : ''
 }

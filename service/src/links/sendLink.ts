@@ -75,6 +75,7 @@ async function begin(change: Change, acting: Acting, { to, note }: LinkToSend): 
     note,
     sentBy: acting.live.person,
     days: acting.proposalDays,
+    zone: acting.zone,
   })
 }
 

@@ -120,7 +120,7 @@ test('an offer can be withdrawn, sent again and left to lapse; both histories te
   await answerOf(agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', path))
   expect(await problemOf(accept(callum, first))).toMatchObject({ code: 'proposal.answered' })
   const second = await offer(`watch on ${winter}`)
-  scene.clock.forward({ hours: 14 * 24 + 1 })
+  scene.clock.forward({ hours: 15 * 24 })
   await bothSignIn()
   expect(await problemOf(accept(callum, second))).toMatchObject({ code: 'proposal.lapsed' })
   for (const side of [agnese, callum]) {

@@ -42,6 +42,7 @@ export async function sendOffer(change: Change, acting: Acting, offering: Offeri
       note,
       sentBy: acting.live.person,
       days: acting.proposalDays,
+      zone: acting.zone,
     }))
   if (open && note && note !== open.note) await changeProposal(change, open.id, { note })
   for (const thing of things) await offerThing(change, acting, proposal, thing, offering)

@@ -39,6 +39,7 @@ export function askForAccess(kit: Kit) {
           note: reason,
           sentBy: acting.live.person,
           days: acting.proposalDays,
+          zone: acting.zone,
         })
         for (const thing of things) await putItem(change, proposal.id, thing)
         const said = sayAll(things, acting.zone)

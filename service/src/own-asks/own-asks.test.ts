@@ -103,7 +103,7 @@ test('what was asked for can be withdrawn, and lapses by itself', async () => {
   )
   expect(await problemOf(grant(scene.agnese, first.proposal))).toMatchObject({ code: 'proposal.answered' })
   const second = await ask(scene.tomasz, '"run our adverts" on ad-account/winter-freight')
-  scene.clock.forward({ hours: 14 * 24 + 1 })
+  scene.clock.forward({ hours: 15 * 24 })
   expect(await problemOf(grant(scene.agnese, second.proposal))).toMatchObject({ code: 'proposal.lapsed' })
 })
 

@@ -43,7 +43,7 @@ export function remind(kit: Kit, kinds: Register) {
       const again = {
         ...proposal,
         sentAt: change.now,
-        lapsesAt: lapseOf(change.now, acting.proposalDays),
+        lapsesAt: lapseOf(change.now, acting.proposalDays, acting.zone),
         generation: proposal.generation + 1,
         reminders: 0,
       }

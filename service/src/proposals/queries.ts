@@ -50,13 +50,17 @@ export function grantedTerms(kept: TermsKept): Terms {
 }
 
 export type ProposalWanted = Pick<Proposal, 'kind' | 'businessId' | 'note' | 'sentBy'> &
-  Partial<Pick<Proposal, 'toAddress' | 'toBusinessId'>> & { readonly days: number }
+  Partial<Pick<Proposal, 'toAddress' | 'toBusinessId'>> & {
+    /** How many days it stays open, and where they are counted. */
+    readonly days: number
+    readonly zone: string
+  }
 
 /**
  * Opens a proposal and sees to it that it is looked after when it is due. One to the same addressee whose time is over but
  * which nobody has looked after yet does not stand in its way.
  */
-export async function openProposal(change: Change, { days, ...wanted }: ProposalWanted): Promise<Proposal> {
+export async function openProposal(change: Change, { days, zone, ...wanted }: ProposalWanted): Promise<Proposal> {
   const { kind, businessId, toAddress, toBusinessId } = wanted
   if (toAddress || toBusinessId)
     for (const one of await openProposals(change.manager, {
@@ -74,7 +78,7 @@ export async function openProposal(change: Change, { days, ...wanted }: Proposal
     state: 'open',
     openedAt: change.now,
     sentAt: change.now,
-    lapsesAt: lapseOf(change.now, days),
+    lapsesAt: lapseOf(change.now, days, zone),
     generation: 1,
     reminders: 0,
     answeredAt: null,

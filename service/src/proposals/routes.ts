@@ -303,7 +303,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     {
       schema: {
         tags,
-        summary: 'What another business asks for, as it is found here: what is there, and what has to be brought in',
+        summary: 'What another business or a colleague asks for, thing by thing, as it is found here',
         params: proposalParams,
         response: { 200: askedThings },
       },

@@ -1,6 +1,6 @@
 import { linkText } from '../base/link-text.ts'
 import { idText } from '../base/id-text.ts'
-import { proposalStates, tiers } from '@famiglia/core'
+import { allActions, allFigures, proposalStates, tiers } from '@famiglia/core'
 import { array, boolean, object, string } from 'yup'
 import { pageOf, pageQuery } from '../base/page.ts'
 import { assetInWords } from '../sentences/schemas.ts'
@@ -173,4 +173,32 @@ export const askedThings = object({
       until: instantOut.nullable().defined(),
     }),
   ).required(),
+  from: string().required().meta({ description: 'Who asks: the business.' }),
+  answerable: array(
+    object({
+      text: string().required(),
+      name: string().required(),
+      noun: string().required(),
+      parts: array(
+        object({
+          tier: string()
+            .oneOf([...tiers])
+            .nullable()
+            .defined(),
+          action: string()
+            .oneOf([...allActions])
+            .nullable()
+            .defined(),
+          words: string().required(),
+          doubt: string().nullable().defined().meta({ description: 'Why it deserves a second look.' }),
+        }),
+      ).required(),
+      hiding: array(string().oneOf(allFigures).required()).required(),
+      from: instantOut.nullable().defined(),
+      until: instantOut.nullable().defined(),
+      has: string().nullable().defined().meta({ description: 'What who asks has there already, as read.' }),
+    }),
+  )
+    .required()
+    .meta({ description: 'Each thing, in parts that can be answered one by one.' }),
 }).meta({ id: 'AskedThings' })

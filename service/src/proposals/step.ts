@@ -1,4 +1,12 @@
-import { sayInstant, stateAt, stepProposal, type Instant, type ProposalState, type ProposalStep } from '@famiglia/core'
+import {
+  stateAt,
+  stepProposal,
+  type Instant,
+  type ProposalState,
+  type ProposalStep,
+  sayInstant,
+  sayEnd,
+} from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
 import type { ProposalKind } from './kind.ts'
 import { timesOf, type Proposal } from './queries.ts'
@@ -44,7 +52,7 @@ function closedProblem(
   if (state === 'lapsed')
     return new Problem(
       'proposal.lapsed',
-      `The ${noun} was open until ${sayInstant(proposal.lapsesAt, zone)}. Ask for it to be sent again.`,
+      `The ${noun} was open until ${sayEnd(proposal.lapsesAt, zone)}. Ask for it to be sent again.`,
     )
   return new Problem('proposal.answered', `The ${noun} ${saysOf[state]}${when}.`, { state })
 }

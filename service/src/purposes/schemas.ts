@@ -17,10 +17,23 @@ const need = object({
   must: boolean().default(true),
 })
 
+const needOut = object({
+  kind: string()
+    .oneOf([...allKinds])
+    .required(),
+  tier: string().oneOf(tiers).nullable().defined(),
+  actions: array(
+    string()
+      .oneOf([...allActions])
+      .required(),
+  ).required(),
+  must: boolean().required(),
+})
+
 export const purposeOut = object({
   name: string().required(),
   own: boolean().required().meta({ description: 'Whether the business wrote it itself.' }),
-  needs: array(need).required(),
+  needs: array(needOut).required(),
   takes: string().required().meta({ description: 'What it takes, in words.' }),
 }).meta({ id: 'Purpose' })
 export const purposeList = object({ items: array(purposeOut).required() })

@@ -4,8 +4,6 @@ import {
   levelOf,
   printSentence,
   sayActions,
-  sayEndExactly,
-  sayInstant,
   sayList,
   surplusOver,
   takenOn,
@@ -16,6 +14,8 @@ import {
   type Terms,
   type ThingWithTerms,
   standingTakesProof,
+  sayBegin,
+  sayEnd,
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -86,7 +86,7 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
     seats: await moreSeats(kit, acting, strangers.filter(({ who }) => who.kind === 'person' && !who.invitation).length),
     staysOpenUntil:
       strangers.length > 0 || plan.recipients.some(waitsForYes)
-        ? sayInstant(open?.lapsesAt ?? lapseOf(now, acting.proposalDays), acting.zone)
+        ? sayEnd(open?.lapsesAt ?? lapseOf(now, acting.proposalDays, acting.zone), acting.zone)
         : null,
     takesProof: takesFreshProof(plan) || standingTakesProof(standing ?? 'member'),
     takesReason: standing === 'admin' && known !== 'admin',
@@ -103,8 +103,8 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
 
 function sayTimes({ from, until }: Terms, zone: string): Pick<PreviewedAsset, 'from' | 'until'> {
   return {
-    from: from ? sayInstant(from, zone) : null,
-    until: until ? { at: until.toString(), words: sayEndExactly(until, zone) } : null,
+    from: from ? sayBegin(from, zone) : null,
+    until: until ? { at: until.toString(), words: sayEnd(until, zone) } : null,
   }
 }
 

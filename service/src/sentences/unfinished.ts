@@ -1,4 +1,4 @@
-import { begunPurpose, knownPurposes, printSentence, sayList, takenOn, type Part } from '@famiglia/core'
+import { begunPurpose, knownPurposes, printSentence, takenOn, type Part } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { PlannedLet } from './planned.ts'
@@ -33,7 +33,7 @@ export async function unfinishedBy(kit: Kit, acting: Acting, plan: PlannedLet): 
   })
   return {
     purpose: begun.name,
-    words: `Alone, this is not enough for ${who.name} to ${begun.name}: ${sayList(said)} ${said.length === 1 ? 'is' : 'are'} missing.`,
+    words: `Alone, this is not enough for ${who.name} to ${begun.name}. Still missing: ${said.join('; ')}.`,
     finished: parts.length > 0 ? printSentence({ ...plan.sentence, parts: [...plan.sentence.parts, ...parts] }) : null,
   }
 }

@@ -90,6 +90,7 @@ async function name(
     note,
     sentBy: acting.live.person,
     days: acting.proposalDays,
+    zone: acting.zone,
   })
   await keepUnderstudyProposal(change, proposal.id, { person, days, byTwo })
   change.record({

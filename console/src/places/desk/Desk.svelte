@@ -14,6 +14,7 @@
   import { sayAddress } from '../give/say'
   import { countOf, firstHole } from './desk-words'
   import DeskSection from './DeskSection.svelte'
+  import UnsentSentence from './UnsentSentence.svelte'
 
   const acting = getActing()
   const doing = new Doing()
@@ -123,6 +124,7 @@
       >Pass this link on by other means. It proves nobody’s address: who answers from another one is asked about here
       first. <code>{passedOn}</code></Slip
     >{/if}
+  {#if acting.number}{#key acting.number}<UnsentSentence />{/key}{/if}
   {#if desk}
     <DeskSection title="Waits for your answer" items={desk.received}>
       {#snippet when(row)}<Age at={row.openedAt} zone={acting.zone} /><span

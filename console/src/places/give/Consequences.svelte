@@ -8,19 +8,37 @@
   import { sayTime } from './say-time'
 
   /** What the sentence would do, beneath it while it is composed. */
-  let { preview, takeLeast }: { preview: Schemas['Preview']; takeLeast: (sentence: string) => void } = $props()
+  let { preview, take }: { preview: Schemas['Preview']; take: (sentence: string) => void } = $props()
 </script>
 
+{#each preview.doubts as doubt (doubt.address)}<section class="span fact warn">
+    <h2 class="margin">Is it right?</h2>
+    <div>
+      <p>{doubt.asks}</p>
+      {#if doubt.instead}<p>
+          <button class="quiet" onclick={() => take(doubt.instead!)}>Change the sentence to that</button>
+        </p>{/if}
+    </div>
+  </section>{/each}
 <section class="span fact">
   <h2 class="margin">Allows</h2>
   <div><AssetWords assets={preview.assets} /></div>
 </section>
+{#if preview.unfinished}<section class="span fact warn">
+    <h2 class="margin">Not enough alone</h2>
+    <div>
+      <p>{preview.unfinished.words}</p>
+      {#if preview.unfinished.finished}<p>
+          <button class="quiet" onclick={() => take(preview.unfinished!.finished!)}>Give what is missing too</button>
+        </p>{/if}
+    </div>
+  </section>{/if}
 {#if preview.surplus.length > 0}<section class="span fact warn">
     <h2 class="margin">More than it takes</h2>
     <div>
       {#each preview.surplus as more, index (index)}<p>{more}</p>{/each}
       {#if preview.least}<p>
-          <button class="quiet" onclick={() => takeLeast(preview.least!)}>Give only what the purpose takes</button>
+          <button class="quiet" onclick={() => take(preview.least!)}>Give only what the purpose takes</button>
         </p>{/if}
     </div>
   </section>{/if}

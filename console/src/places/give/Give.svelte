@@ -1,18 +1,16 @@
 <script lang="ts">
   import {
-    allFigures,
     actionsOfKind,
-    actionWords,
-    isAddress,
-    isKind,
-    kinds,
-    sayEnd,
-    sayList,
-    Temporal,
-    tiers,
+    adviseNumber,
+    allFigures,
+    allKinds,
     endOf,
+    isAddress,
     readMoment,
     readNumber,
+    sayEnd,
+    sayGiven,
+    sayList,
     type Kind,
     type Tier,
   } from '@famiglia/core'
@@ -21,30 +19,34 @@
   import Icon from '../../parts/Icon.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { assetsOf, bundlesOf, heldOf, partnersOf, peopleOf, purposesOf, teamsOf } from '../../reach/lists'
+  import { purposesOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
   import Choices from './Choices.svelte'
+  import CompareTiers from './CompareTiers.svelte'
   import Consequences from './Consequences.svelte'
   import { Composer } from './composer.svelte'
-  import Sufficiency from './Sufficiency.svelte'
+  import { Known } from './known.svelte'
+  import type { LevelSaid } from './level-said'
+  import Panel from './Panel.svelte'
   import Part from './Part.svelte'
   import { goAndSay, readSay } from './say'
+  import Sufficiency from './Sufficiency.svelte'
+  import { Unsent } from './unsent.svelte'
+  import UntilWhen from './UntilWhen.svelte'
+  import WhatFor from './WhatFor.svelte'
 
   const acting = getActing()
   const composer = new Composer()
+  const known = new Known(acting)
+  const unsent = new Unsent(acting)
   const begun = readSay()
   const asked = new URLSearchParams(location.search)
   let unread = $state(begun ? composer.take(begun) : null)
   if (!begun) composer.begin(asked.get('who'), asked.get('on'))
-  let open: 'who' | 'tier' | 'on' | 'hiding' | 'until' | null = $state(null)
+  let open: string | null = $state(null)
+  let comparing: Kind | null = $state(null)
 
   const path = $derived({ business: acting.number })
-  const assets = assetsOf(acting)
-  const people = peopleOf(acting)
-  const teams = teamsOf(acting)
-  const bundles = bundlesOf(acting)
-  const partners = partnersOf(acting)
-  const held = heldOf(acting)
   const purposes = purposesOf(acting)
   const preview = createQuery(() => ({
     queryKey: ['preview', acting.number, composer.text],
@@ -60,87 +62,69 @@
   }))
 
   $effect(() => composer.remember())
+  $effect(() => {
+    if (composer.isWhole) unsent.keep(composer.text)
+  })
 
-  const tierWords: Record<Tier, string> = {
-    watch: 'see; change nothing',
-    draft: 'prepare; nothing goes out',
-    run: 'publish, send, spend',
-    steward: 'run, and give access',
-  }
-  const assetItems = $derived([
-    ...(assets.data?.items ?? []).map(asset => ({
-      key: `${asset.kind}/${asset.handle}`,
-      name: asset.name,
-      // The words of the trade stand there too, so that typing “pixel” finds the tag.
-      more: `${asset.noun}${isKind(asset.kind) ? `, ${kinds[asset.kind].alsoCalled[0] ?? ''}` : ''}`,
-    })),
-    ...(bundles.data?.items ?? []).map(bundle => ({
-      key: `bundle/${bundle.handle}`,
-      name: bundle.name,
-      more: `bundle of ${bundle.assets}`,
-    })),
-    ...(held.data?.items ?? []).map(asset => ({
-      key: asset.number,
-      name: asset.name,
-      more: `${asset.noun} of ${asset.owner.name}`,
-    })),
-  ])
-  const whoItems = $derived([
-    ...(people.data?.items ?? []).map(person => ({ key: person.address, name: person.name, more: person.address })),
-    ...(teams.data?.items ?? []).map(team => ({
-      key: `team/${team.handle}`,
-      name: team.name,
-      more: `team of ${team.members}`,
-    })),
-    ...(partners.data?.items ?? []).map(partner => ({
-      key: partner.number,
-      name: partner.name,
-      more: `business in ${partner.town}`,
-    })),
-  ])
-  const kindsNamed: Kind[] = $derived(
-    composer.on
-      .map(text => held.data?.items.find(asset => asset.number === text)?.kind ?? text.split('/')[0] ?? '')
-      .filter(isKind),
-  )
-  /** What can be given: purposes first, then tiers, then the actions of the kinds that are named. */
-  const givenItems = $derived([
-    ...(purposes.data?.items ?? []).map(purpose => ({ key: purpose.name, name: purpose.name, more: 'purpose' })),
-    ...tiers.map(tier => ({ key: tier, name: tier, more: tierWords[tier] })),
-    ...[...new Set(kindsNamed.flatMap(kind => actionsOfKind(kind)))].map(action => ({
-      key: action,
-      name: actionWords[action].join(' '),
-      more: action,
-    })),
-  ])
-  /** A business that is new is called by its name as soon as its number was looked up. */
+  const things = $derived(composer.on.map(key => known.thing(key)))
+  const kindsNamed = $derived([...new Set(things.flatMap(thing => thing.kind ?? []))])
+  /** Somebody new is called by their name as soon as the preview knows it. */
   const lookedUp = $derived(preview.data?.who ?? [])
-  const whoSaid = $derived(
-    sayList(
-      composer.who.map(
-        key => whoItems.find(item => item.key === key)?.name ?? lookedUp.find(one => one.text === key)?.name ?? key,
-      ),
-    ),
+  const nameOf = (key: string) =>
+    known.who.find(one => one.key === key)?.name ?? lookedUp.find(one => one.text === key)?.name ?? key
+  const whoSaid = $derived(sayList(composer.who.map(nameOf)))
+  const asks = $derived(whoSaid ? `What should ${whoSaid} get done?` : 'What should they get done?')
+  const prefilled = $derived(
+    composer.prefilled &&
+      (composer.on.includes(composer.prefilled) ? known.thing(composer.prefilled).name : nameOf(composer.prefilled)),
   )
-  const givenSaid = $derived(
-    composer.isByPurpose ? composer.purpose : [composer.tier ?? '', ...composer.actions].filter(Boolean).join(', '),
-  )
-  const onSaid = $derived(sayList(composer.on.map(key => assetItems.find(item => item.key === key)?.name ?? key)))
   const untilSaid = $derived.by(() => {
     const moment = readMoment(composer.until)
     return moment ? sayEnd(endOf(moment, acting.zone), acting.zone) : composer.until
   })
   const wrong = $derived(composer.isWhole ? preview.error : null)
 
-  const opening = (part: NonNullable<typeof open>) => ({
+  function givenSaid({ tier, actions, on }: LevelSaid): string {
+    if (composer.isByPurpose) return composer.purpose
+    const kind = on
+      .map(key => known.thing(key).kind)
+      .find(one => one && actions.every(a => actionsOfKind(one).includes(a)))
+    return sayGiven({ tier, actions }, kind ?? null)
+  }
+
+  const opening = (part: string) => ({
     open: open === part,
     onopen: () => (open = part),
     onclose: () => (open = null),
   })
+  const close = () => (open = null)
+  /** What stands between two of a list in the run of the text. */
+  const joint = (index: number, count: number) => (index === 0 ? '' : index === count - 1 ? ' and ' : ', ')
+
+  function takeWho(key: string) {
+    composer.addWho(key)
+    close()
+  }
+
+  function takeOn(key: string) {
+    for (const one of known.meant(key)) composer.addOn(one, known.thing(one).kind)
+    close()
+  }
+
+  function takePrefilledOut() {
+    if (!composer.prefilled) return
+    if (composer.on.includes(composer.prefilled)) composer.removeOn(composer.prefilled)
+    else composer.removeWho(composer.prefilled)
+  }
+
+  function takeTier(tier: Tier) {
+    composer.chooseTier(tier)
+    comparing = null
+  }
 
   /** Something that the purpose misses is added to what is named; where nothing was named, the named ones were all. */
   function addAsset(text: string) {
-    if (!composer.on.includes(text)) composer.toggleOn(text)
+    composer.addOn(text, known.thing(text).kind)
   }
 
   /** What a purpose takes along only if one wants it. */
@@ -163,163 +147,221 @@
     const reading = readNumber(typed)
     return acting.isAdmin && reading.ok && reading.kind === 'B' ? reading.number : null
   }
-
-  /** In so many months from today, counted where the business is. */
-  function inMonths(months: number): string {
-    return Temporal.Now.plainDateISO(acting.zone).add({ months }).toString()
-  }
 </script>
 
 <svelte:head><title>Give · Famiglia</title></svelte:head>
 <svelte:window onkeydown={onkey} />
-<main class="ledger">
-  <div class="span top">
-    <div class="margin">
-      <h1>A new sentence</h1>
-      <p class="keys">Tab to the next part, type to change it.</p>
-    </div>
-    <div>
-      <p class="sentence">
-        Let <Part
-          label="Who"
-          value={whoSaid}
-          empty="somebody"
-          {...opening('who')}
-          onclear={() => (composer.who = composer.who.slice(0, -1))}
-        >
-          <Choices
-            items={whoItems}
-            chosen={composer.who}
-            several
-            placeholder="A name, a team, an e-mail address, or a business number"
-            free={somebodyNew}
-            ontake={key => composer.toggleWho(key)}
-          />
-        </Part>
-        <Part label="Purpose or tier" value={givenSaid} empty="get something done" italic {...opening('tier')}>
-          <Choices
-            items={givenItems}
-            chosen={[composer.purpose, composer.tier ?? '', ...composer.actions]}
-            several
-            placeholder="What should they get done? Or a tier, or an action"
-            ontake={key => composer.choose(key)}
-          />
-        </Part>
-        on <Part
-          label="Assets"
-          value={onSaid}
-          empty={composer.isByPurpose ? 'all that it takes' : 'an asset'}
-          {...opening('on')}
-          onclear={() => (composer.on = composer.on.slice(0, -1))}
-        >
-          <Choices
-            items={assetItems}
-            chosen={composer.on}
-            several
-            placeholder="An asset, or a bundle"
-            ontake={key => composer.toggleOn(key)}
-          />
-          <p class="note missing">
-            Not in the list? It was not brought in yet, or you do not reach it.
-            {#if acting.isAdmin}<a href="/{acting.number}/bring-in">Bring it in</a>, or, if it is another business’s,
-              <a href="/{acting.number}/ask">ask for it</a>{:else}<a href="/{acting.number}/ask">Ask for it</a>{/if}
-          </p>
-        </Part>, hiding
-        <Part
-          label="Hiding"
-          value={sayList(composer.hiding)}
-          empty="nothing"
-          {...opening('hiding')}
-          onclear={() => (composer.hiding = [])}
-        >
-          {#each allFigures as figure (figure)}
-            <label class="check"
-              ><input
-                type="checkbox"
-                class="checkbox checkbox-sm"
-                checked={composer.hiding.includes(figure)}
-                onchange={event => composer.hide(figure, event.currentTarget.checked)}
-              />
-              {figure}</label
-            >
-          {/each}
-        </Part>, until
-        <Part
-          label="Until"
-          value={untilSaid}
-          empty="no end"
-          {...opening('until')}
-          onclear={() => (composer.until = '')}
-        >
-          <label class="field"
-            ><span>The last day</span><input class="input" type="date" bind:value={composer.until} /></label
-          >
-          <span class="spans"
-            >{#each [1, 3, 6, 12] as months (months)}<button
-                class="quiet"
-                onclick={() => ((composer.until = inMonths(months)), (open = null))}
-                >{months} {months === 1 ? 'month' : 'months'}</button
-              >{/each}<button class="quiet" onclick={() => ((composer.until = ''), (open = null))}>no end</button></span
-          >
-        </Part>.
-      </p>
-      <p class="said">
-        <code>{composer.text}</code><button
-          class="quiet"
-          aria-label="Copy this sentence"
-          onclick={() => navigator.clipboard.writeText(composer.text)}><Icon name="copy" /></button
-        >
-      </p>
-      {#if composer.further.length > 0}
-        <p class="note">
-          {preview.data?.summary ?? ''} What stands after “and” stays as it is.
-          <button class="quiet" onclick={() => (composer.further = [])}>Leave it out</button>
+{#if comparing}
+  <CompareTiers
+    kind={comparing}
+    kinds={kindsNamed.length > 0 ? kindsNamed : allKinds}
+    ontake={takeTier}
+    onback={() => (comparing = null)}
+  />
+{:else}
+  <main class="ledger">
+    <div class="span top">
+      <div class="margin">
+        <h1>A new sentence</h1>
+        <p class="keys">Tab to the next part, type to change it.</p>
+      </div>
+      <div>
+        <p class="sentence">
+          Let {#each composer.who as key, index (key)}{joint(index, composer.who.length)}<Part
+              label="Who"
+              value={nameOf(key)}
+              {...opening(`who ${key}`)}
+              onclear={() => composer.removeWho(key)}
+            />{:else}<Part label="Who" value="" empty="somebody" {...opening('who')} />{/each}
+          {#each composer.levels as level, at (at)}{at === 0 ? '' : ' and '}<Part
+              label={composer.levels.length > 1
+                ? `Purpose or tier on ${sayList(level.on.map(key => known.thing(key).name))}`
+                : 'Purpose or tier'}
+              value={givenSaid(level)}
+              empty="get something done"
+              italic
+              {...opening(`what ${at}`)}
+            />
+            on {#each level.on as key, index (key)}{@const thing = known.thing(key)}{joint(
+                index,
+                level.on.length,
+              )}{thing.noun}
+              <Part
+                label="Assets"
+                value={thing.name}
+                {...opening(`on ${key}`)}
+                onclear={() => composer.removeOn(key)}
+              />{:else}<Part
+                label="Assets"
+                value=""
+                empty={composer.isByPurpose ? 'all that it takes' : 'an asset'}
+                {...opening('on')}
+              />{/each}{/each}, hiding
+          <Part
+            label="Hiding"
+            value={sayList(composer.hiding)}
+            empty="nothing"
+            {...opening('hiding')}
+            onclear={() => (composer.hiding = [])}
+          />, until
+          <Part
+            label="Until"
+            value={untilSaid}
+            empty="no end"
+            {...opening('until')}
+            onclear={() => (composer.until = '')}
+          />{#if composer.purpose && !composer.isByPurpose}, to <Part
+              label="For the purpose"
+              value={composer.purpose}
+              italic
+              {...opening('purpose')}
+              onclear={() => (composer.purpose = '')}
+            />{/if}.
         </p>
-      {/if}
-      {#if composer.toBusiness}
-        <fieldset class="questions">
-          <label class="check"
-            ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={composer.mayGiveAccess} /> They may give access
-            by it themselves (takes steward)</label
+        {#if prefilled}<p class="note">
+            {prefilled} was filled in, because you came from there.
+            <button class="quiet" onclick={takePrefilledOut}>Take {prefilled} out</button>
+          </p>{/if}
+        <p class="said">
+          <code>{composer.text}</code><button
+            class="quiet"
+            aria-label="Copy this sentence"
+            onclick={() => navigator.clipboard.writeText(composer.text)}><Icon name="copy" /></button
           >
+        </p>
+        {#if composer.further.length > 0}
+          <p class="note">
+            {preview.data?.summary ?? ''} What stands after “and” stays as it is.
+            <button class="quiet" onclick={() => (composer.further = [])}>Leave it out</button>
+          </p>
+        {/if}
+        {#if composer.toBusiness}
+          <fieldset class="questions">
+            <label class="check"
+              ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={composer.mayGiveAccess} /> They may give
+              access by it themselves (takes steward)</label
+            >
+            <label class="check"
+              ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={composer.mayPassOn} /> They may pass it on
+              to a further business</label
+            >
+          </fieldset>
+        {/if}
+        {#if unread}<Slip tone="badly"
+            >{unread}{#snippet remedy()}<button class="quiet" onclick={() => (unread = null)}>Begin anew</button
+              >{/snippet}</Slip
+          >{/if}
+        {#if unsent.before && !begun && composer.who.length === 0}<Slip tone="due"
+            >You did not send: <code>{unsent.before}</code>{#snippet remedy()}<button
+                class="quiet"
+                onclick={() => (unread = composer.take(unsent.before!))}>Take it up again</button
+              >
+              <button class="quiet" onclick={() => unsent.forget()}>Forget it</button>{/snippet}</Slip
+          >{/if}
+      </div>
+    </div>
+    {#if open?.startsWith('who')}
+      <Panel label="Who is it for?" keys="Arrow keys move, Enter takes the marked line, Escape closes." onclose={close}>
+        <Choices
+          items={known.who}
+          chosen={composer.who}
+          placeholder={acting.isAdmin
+            ? 'A name, a team, an e-mail address, or a business number'
+            : 'A name, a team, or an e-mail address'}
+          free={somebodyNew}
+          advice={typed => adviseNumber(typed, 'B', known.partnersNumbered)}
+          ontake={takeWho}
+        />
+        {#if open !== 'who'}<p class="out">
+            <button class="btn btn-sm" onclick={() => (composer.removeWho(open!.slice(4)), close())}
+              >Take {nameOf(open.slice(4))} out</button
+            >
+          </p>{/if}
+      </Panel>
+    {:else if open?.startsWith('what')}
+      <Panel label={asks} keys="Arrow keys move, Enter takes the marked line, Escape closes." onclose={close}>
+        <WhatFor
+          {composer}
+          purposes={purposes.data?.items ?? []}
+          {things}
+          ontaken={close}
+          oncompare={() => ((comparing = kindsNamed[0] ?? 'ad-account'), close())}
+        />
+      </Panel>
+    {:else if open?.startsWith('on')}
+      <Panel label="On what?" keys="Arrow keys move, Enter takes the marked line, Escape closes." onclose={close}>
+        <Choices
+          items={known.what}
+          chosen={composer.on}
+          placeholder="An asset, a bundle, or a number"
+          advice={typed => adviseNumber(typed, 'A', known.assetsNumbered)}
+          ontake={takeOn}
+        />
+        <p class="note missing">
+          Not in the list? It was not brought in yet, or you do not reach it.
+          {#if acting.isAdmin}<a href="/{acting.number}/bring-in">Bring it in</a>, or, if it is another business’s,
+            <a href="/{acting.number}/ask">ask for it</a>{:else}<a href="/{acting.number}/ask">Ask for it</a>{/if}
+        </p>
+        {#if open !== 'on'}<p class="out">
+            <button class="btn btn-sm" onclick={() => (composer.removeOn(open!.slice(3)), close())}
+              >Take {known.thing(open.slice(3)).name} out</button
+            >
+          </p>{/if}
+      </Panel>
+    {:else if open === 'hiding'}
+      <Panel label="Which figures stay hidden?" onclose={close}>
+        {#each allFigures as figure (figure)}
           <label class="check"
-            ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={composer.mayPassOn} /> They may pass it on
-            to a further business</label
+            ><input
+              type="checkbox"
+              class="checkbox checkbox-sm"
+              checked={composer.hiding.includes(figure)}
+              onchange={event => composer.hide(figure, event.currentTarget.checked)}
+            />
+            {figure}</label
           >
-        </fieldset>
-      {/if}
-      {#if unread}<Slip tone="badly"
-          >{unread}{#snippet remedy()}<button class="quiet" onclick={() => (unread = null)}>Begin anew</button
-            >{/snippet}</Slip
-        >{/if}
-    </div>
-  </div>
-  {#if wrong}<div class="section"><Trouble error={wrong} /></div>
-  {:else if composer.isWhole && preview.data}
-    <div class={['told', { beside: preview.data.purpose }]}>
-      <div><Consequences preview={preview.data} takeLeast={sentence => (unread = composer.take(sentence))} /></div>
-      {#if preview.data.purpose}<Sufficiency
-          purpose={preview.data.purpose}
-          add={addAsset}
-          want={wantAsset}
-          lessThanWhole={composer.before !== null}
-        />{/if}
-    </div>
-  {:else}<div class="section">
-      <p class="entry">
-        Say who, and what they should get done. What it allows, whose money it can spend and who is told stands here
-        before anything is sent.
-      </p>
-    </div>{/if}
-  <footer class="span foot">
-    <p class="margin">Nothing is sent yet.</p>
-    <div>
-      <button class="btn btn-primary" disabled={!composer.isWhole || Boolean(wrong)} onclick={readOver}
-        >Read it over<kbd class="key">Ctrl Enter</kbd></button
-      >
-    </div>
-  </footer>
-</main>
+        {/each}
+      </Panel>
+    {:else if open === 'until'}
+      <Panel label="Until when?" onclose={close}>
+        <UntilWhen zone={acting.zone} bind:until={composer.until} ontaken={close} />
+      </Panel>
+    {:else if open === 'purpose'}
+      <Panel label="What is it for?" onclose={close}>
+        <p class="out">
+          What they get is said by the tier. It is given to {composer.purpose}, and stands beside what they have for
+          other reasons.
+          <button class="btn btn-sm" onclick={() => ((composer.purpose = ''), close())}>Take the purpose out</button>
+        </p>
+      </Panel>
+    {/if}
+    {#if wrong}<div class="section"><Trouble error={wrong} /></div>
+    {:else if composer.isWhole && preview.data}
+      <div class={['told', { beside: preview.data.purpose }]}>
+        <div><Consequences preview={preview.data} take={sentence => (unread = composer.take(sentence))} /></div>
+        {#if preview.data.purpose}<Sufficiency
+            purpose={preview.data.purpose}
+            add={addAsset}
+            want={wantAsset}
+            lessThanWhole={composer.before !== null}
+          />{/if}
+      </div>
+    {:else if !open}<div class="section">
+        <p class="entry">
+          Say who, and what they should get done. What it allows, whose money it can spend and who is told stands here
+          before anything is sent.
+        </p>
+      </div>{/if}
+    <footer class={['span foot', { open }]}>
+      <p class="margin">Nothing is sent yet.</p>
+      <div>
+        <button class="btn btn-primary" disabled={!composer.isWhole || Boolean(wrong)} onclick={readOver}
+          >Read it over<kbd class="key">Ctrl Enter</kbd></button
+        >
+      </div>
+    </footer>
+  </main>
+{/if}
 
 <style>
   .top {
@@ -349,13 +391,8 @@
     flex-wrap: wrap;
     margin-top: 0.5rem;
   }
-  .spans {
-    display: flex;
-    gap: 1rem;
-    padding: 0.625rem 0 0.25rem;
-    flex-wrap: wrap;
-  }
-  .missing {
+  .missing,
+  .out {
     padding: 0.5rem 0.625rem 0.25rem;
   }
   .told {
@@ -403,6 +440,9 @@
   @media (max-width: 900px) {
     .foot {
       bottom: 3.75rem;
+    }
+    .foot.open {
+      display: none;
     }
     .foot .margin,
     .foot .key,

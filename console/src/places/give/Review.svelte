@@ -1,5 +1,15 @@
 <script lang="ts">
-  import { capitalised, sayDate, sayList, standingMeans, standings, Temporal, type Standing } from '@famiglia/core'
+  import {
+    capitalised,
+    holdsSecret,
+    sayDate,
+    sayList,
+    secretsAreNotShared,
+    standingMeans,
+    standings,
+    Temporal,
+    type Standing,
+  } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import AssetWords from '../../parts/AssetWords.svelte'
@@ -10,14 +20,22 @@
   import Waiting from '../../parts/Waiting.svelte'
   import { sayFigures } from '../../parts/figures'
   import { answerOf, service } from '../../reach/service'
+  import LetterToBe from './LetterToBe.svelte'
   import { readSay, replaceStanding, sayAddress } from './say'
   import { sayTime } from './say-time'
   import { Sending } from './sending.svelte'
   import Signature from './Signature.svelte'
+  import { forgetUnsent } from './unsent.svelte'
 
   const acting = getActing()
   const sentence = readSay()
-  const sending = new Sending(sentence, () => acting.number)
+  const sending = new Sending(
+    sentence,
+    () => acting.number,
+    () => forgetUnsent(acting),
+  )
+  /** The note as it stood when one last looked up from writing. */
+  let noteRead = $state('')
   const path = $derived({ business: acting.number })
   const review = createQuery(() => ({
     queryKey: ['review', acting.number, sentence, sending.standing],
@@ -30,6 +48,17 @@
     refetchInterval: false as const,
   }))
   const preview = $derived(review.data)
+  const letters = createQuery(() => ({
+    queryKey: ['letters to be', acting.number, sentence, sending.standing, noteRead],
+    queryFn: async () =>
+      answerOf(service.POST('/v1/businesses/{business}/sentences/letters', { params: { path }, body: sending.body })),
+    placeholderData: (before: unknown) => before as never,
+    enabled: sending.said === null && Boolean(review.data) && !(review.data?.takesReason && !noteRead),
+    retry: false,
+    refetchInterval: false as const,
+  }))
+  const letter = $derived(letters.data?.items[0])
+  const undoubted = $derived((preview?.doubts ?? []).every(doubt => sending.sure.includes(doubt.address)))
   const strangers = $derived(
     preview?.verb === 'let' ? preview.who.filter(one => one.state === 'new' || one.state === 'invited') : [],
   )
@@ -56,6 +85,7 @@
       {#if preview?.verb === 'let' && !sending.said}<p>
           <a href={sayAddress(acting.number, 'give', sentence)}>Change the sentence</a>
         </p>{/if}
+      {#if !sending.said}<p><a href="/{acting.number}/desk">Leave it unsent</a></p>{/if}
     </div>
     {#if sending.said}
       <div class="done">
@@ -129,6 +159,10 @@
                 <dd>{asset.money}</dd>
               </div>{/if}
           {/each}
+          {#if preview.unfinished}<div>
+              <dt>Not enough alone</dt>
+              <dd class="due">{preview.unfinished.words}</dd>
+            </div>{/if}
           {#each preview.changes as change, index (index)}<div>
               <dt>{index === 0 ? 'Changes' : ''}</dt>
               <dd>{change}</dd>
@@ -168,8 +202,24 @@
         </dl>
         <hr class="double" />
         {#if sending.failed}<Trouble error={sending.failed} />{/if}
+        {#each preview.doubts as doubt (doubt.address)}<div class="doubt">
+            <p>{doubt.asks}</p>
+            <label
+              ><input
+                type="checkbox"
+                class="checkbox checkbox-sm"
+                checked={sending.sure.includes(doubt.address)}
+                onchange={event => sending.mean(doubt.address, event.currentTarget.checked)}
+              />
+              {doubt.address} is right</label
+            >
+            {#if doubt.instead}<a href={sayAddress(acting.number, 'give', doubt.instead)}
+                >Change the sentence to the other</a
+              >{/if}
+          </div>{/each}
         <Signature
           {sending}
+          held={!undoubted}
           signer={acting.me!}
           business={acting.business!.name}
           {today}
@@ -187,17 +237,13 @@
                 rows="5"
                 maxlength="1000"
                 bind:value={sending.note}
+                onblur={() => (noteRead = sending.note.trim())}
               ></textarea></label
-            >{/if}
-          <dl class="facts post-facts">
-            {#each preview.mails as mail (mail.to)}<div>
-                <dt>Tells</dt>
-                <dd>{mail.about}</dd>
-              </div>{/each}{#if invites}<div>
-                <dt>If lost</dt>
-                <dd>Send it again from your desk: a new link replaces the old one.</dd>
-              </div>{/if}
-          </dl>
+            >{#if holdsSecret(sending.note)}<p class="bad">{secretsAreNotShared}</p>{/if}{/if}
+          {#if letter}<LetterToBe {letter} also={letters.data?.items.slice(1) ?? []} />{/if}
+          {#if invites}<p class="note lost">
+              If it is lost, send it again from your desk: a new link replaces the old one.
+            </p>{/if}
         </aside>
       {/if}
     {:else if review.error}<div><Trouble error={review.error} /></div>
@@ -213,6 +259,22 @@
   option {
     background: var(--color-base-100);
     color: var(--color-base-content);
+  }
+  .doubt {
+    margin: 0.75rem 0;
+    padding: 0.75rem 1rem;
+    background: var(--wash-due);
+    border-radius: 2px;
+  }
+  .doubt label {
+    display: inline-flex;
+    gap: 0.5rem;
+    align-items: center;
+    margin: 0.5rem 1.5rem 0 0;
+    font-weight: 600;
+  }
+  .lost {
+    margin-top: 0.5rem;
   }
   .done {
     padding-top: 0.5rem;

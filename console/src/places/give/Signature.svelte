@@ -12,8 +12,10 @@
     takesProof: boolean
     label: string
     ending: boolean
+    /** Whether something has to be answered first. */
+    held?: boolean
   }
-  let { sending, signer, business, today, takesProof, label, ending }: Props = $props()
+  let { sending, signer, business, today, takesProof, label, ending, held = false }: Props = $props()
 </script>
 
 <div class="signing">
@@ -25,14 +27,16 @@
     {#if takesProof}
       <ProofFields
         person={signer.person}
-        busy={sending.busy}
+        busy={sending.busy || held}
         label={ending ? label : `Sign and ${label}`}
         {ending}
         onprove={proof => sending.send(proof)}
       />
     {:else}
-      <button class={['btn', ending ? 'end' : 'btn-primary']} disabled={sending.busy} onclick={() => sending.send(null)}
-        >{ending ? label : `Sign and ${label}`}</button
+      <button
+        class={['btn', ending ? 'end' : 'btn-primary']}
+        disabled={sending.busy || held}
+        onclick={() => sending.send(null)}>{ending ? label : `Sign and ${label}`}</button
       >
     {/if}
   </div>
@@ -40,8 +44,8 @@
 <p class="note why">
   {#if takesProof}This lets somebody act, spend or see what was hidden, so confirm it’s you; that then holds for 10
     minutes.
-  {:else if ending}Ending needs no proof: stopping is quick.
-  {:else}You proved who you are less than 10 minutes ago, or this takes no proof.{/if}
+  {:else if ending}Ending does not ask you to confirm it’s you: stopping is quick.
+  {:else}You confirmed it’s you less than 10 minutes ago, or this does not ask for it.{/if}
 </p>
 
 <style>

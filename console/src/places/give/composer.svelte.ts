@@ -1,4 +1,5 @@
 import {
+  actionsOfKind,
   allFigures,
   isAction,
   isTier,
@@ -12,11 +13,14 @@ import {
   printWho,
   readMoment,
   Temporal,
+  type Action,
   type Figure,
+  type Kind,
   type Moment,
   type Part,
   type Tier,
 } from '@famiglia/core'
+import { isOpen, together, type LevelSaid } from './level-said'
 import { replaceSay } from './say'
 
 /** The sentence being composed, part by part. It stands in the address too, so that a reload loses nothing. */
@@ -24,9 +28,8 @@ export class Composer {
   who: string[] = $state([])
   /** What they are to get done: by itself it works out tiers and assets, beside a tier it says what for. */
   purpose = $state('')
-  tier: Tier | null = $state(null)
-  actions: string[] = $state([])
-  on: string[] = $state([])
+  /** What is given on what; for a purpose by itself one level without tier and actions. */
+  levels: readonly LevelSaid[] = $state([nothingOn([])])
   hiding: Figure[] = $state([])
   until = $state('')
   /** Questions of their own about a business, no unless said. */
@@ -35,8 +38,10 @@ export class Composer {
   private from: Moment | null = null
   /** The sentence as it was before something was left out of its purpose. */
   before: string | null = $state(null)
-  /** Further levels of a sentence that was begun elsewhere: they stand in it as they are. */
+  /** Further levels, with figures hidden or times of their own: they stand in the sentence as they were begun elsewhere. */
   further: readonly Part[] = $state([])
+  /** What was filled in because of where one came from: it is told, until it is looked after. */
+  prefilled: string | null = $state(null)
 
   /** Takes up a sentence that was begun elsewhere; what cannot be read is told. */
   take(text: string): string | null {
@@ -44,16 +49,14 @@ export class Composer {
     if (!reading.ok) return reading.error.message
     const { sentence } = reading
     if (sentence.verb !== 'let') return 'Only “let …” is composed here.'
+    const [first] = sentence.parts as [Part, ...Part[]]
     this.who = sentence.who.map(printWho)
-    const [first, ...further] = sentence.parts
-    this.tier = first!.tier
-    this.actions = [...first!.actions]
+    this.levels = sentence.parts.filter(part => alike(part, first)).map(levelSaid)
+    this.further = sentence.parts.filter(part => !alike(part, first))
     this.purpose = sentence.purpose ?? ''
-    this.on = first!.on.map(printWhat)
-    this.hiding = [...first!.hiding]
-    this.until = first!.until ? printMoment(first!.until) : ''
-    this.from = first!.from
-    this.further = further
+    this.hiding = [...first.hiding]
+    this.until = first.until ? printMoment(first.until) : ''
+    this.from = first.from
     this.mayGiveAccess = sentence.mayGiveAccess
     this.mayPassOn = sentence.mayPassOn
     return null
@@ -62,7 +65,8 @@ export class Composer {
   /** Begins from a person's or an asset's page. */
   begin(who: string | null, on: string | null): void {
     this.who = who ? [who] : []
-    this.on = on ? [on] : []
+    this.levels = [nothingOn(on ? [on] : [])]
+    this.prefilled = who ?? on
   }
 
   /**
@@ -71,22 +75,15 @@ export class Composer {
    */
   leaveOut(text: string, given: readonly GivenAsset[]): void {
     this.before ??= this.text
-    const parts = given
-      .filter(asset => textOf(asset) !== text)
-      .map(({ tier, actions, ...asset }): Part => ({
-        tier: tier !== null && isTier(tier) ? tier : null,
-        actions: actions.filter(isAction),
-        on: readOr(parseWhat(textOf(asset)), reading => reading.what),
-        hiding: this.hiding,
-        from: this.from,
-        until: readMoment(this.until),
-      }))
-    const [first, ...further] = parts
-    if (!first) return
-    this.tier = first.tier
-    this.actions = [...first.actions]
-    this.on = first.on.map(printWhat)
-    this.further = further
+    this.levels = together(
+      given
+        .filter(asset => textOf(asset) !== text)
+        .map(asset => ({
+          tier: asset.tier !== null && isTier(asset.tier) ? asset.tier : null,
+          actions: asset.actions.filter(isAction),
+          on: [textOf(asset)],
+        })),
+    )
   }
 
   /** Takes along again what was left out. */
@@ -95,8 +92,13 @@ export class Composer {
     this.before = null
   }
 
+  /** All that is named, level by level. */
+  get on(): readonly string[] {
+    return this.levels.flatMap(level => level.on)
+  }
+
   get isByPurpose(): boolean {
-    return this.purpose !== '' && this.tier === null && this.actions.length === 0
+    return this.purpose !== '' && this.levels.every(isOpen)
   }
 
   /** Whether it goes to another business: then there is more to ask. */
@@ -106,46 +108,78 @@ export class Composer {
 
   get isWhole(): boolean {
     if (this.who.length === 0) return false
-    return this.isByPurpose || (this.on.length > 0 && (this.tier !== null || this.actions.length > 0))
+    return this.isByPurpose || (this.on.length > 0 && !this.levels.some(isOpen))
   }
 
   /** The sentence as text, in the one form that is kept, sent and copied. */
   get text(): string {
-    const first: Part = {
-      tier: this.tier,
-      actions: this.actions.filter(isAction),
-      on: this.on.flatMap(key => readOr(parseWhat(key), reading => reading.what)),
-      hiding: this.hiding,
-      from: this.from,
-      until: readMoment(this.until),
-    }
+    const times = { hiding: this.hiding, from: this.from, until: readMoment(this.until) }
+    const parts = this.levels.map(({ tier, actions, on }): Part => ({
+      tier,
+      actions,
+      on: on.flatMap(key => readOr(parseWhat(key), reading => reading.what)),
+      ...times,
+    }))
     return printSentence({
       verb: 'let',
       who: this.who.flatMap(key => readOr(parseWho(key), reading => reading.who)),
-      parts: [first, ...this.further],
+      parts: [...parts, ...this.further],
       purpose: this.purpose || null,
       mayGiveAccess: this.mayGiveAccess && this.toBusiness,
       mayPassOn: this.mayPassOn && this.toBusiness,
     })
   }
 
-  /** Takes a purpose, a tier or an action, as they are chosen from one list. */
-  choose(key: string): void {
-    if (isTier(key)) this.tier = this.tier === key ? null : key
-    else if (isAction(key)) this.actions = toggled(this.actions, key)
-    else {
-      this.purpose = this.purpose === key ? '' : key
-      this.tier = null
-      this.actions = []
-    }
+  choosePurpose(name: string): void {
+    this.purpose = name
+    this.levels = [nothingOn(this.on)]
   }
 
-  toggleWho(key: string): void {
-    this.who = toggled(this.who, key)
+  chooseTier(tier: Tier): void {
+    if (this.isByPurpose) this.purpose = ''
+    this.levels = [{ tier, actions: [], on: this.on }]
   }
 
-  toggleOn(key: string): void {
-    this.on = toggled(this.on, key)
+  /** Takes single things, on each of what is named those that were ticked; where nothing was, it is left out. */
+  chooseSingles(picked: ReadonlyMap<string, readonly Action[]>): void {
+    if (this.isByPurpose) this.purpose = ''
+    this.levels = together(
+      this.on
+        .map(key => ({ tier: this.tierOn(key), actions: picked.get(key) ?? [], on: [key] }))
+        .filter(level => !isOpen(level)),
+    )
+  }
+
+  tierOn(key: string): Tier | null {
+    return this.levels.find(level => level.on.includes(key))?.tier ?? null
+  }
+
+  addWho(key: string): void {
+    if (!this.who.includes(key)) this.who = [...this.who, key]
+  }
+
+  removeWho(key: string): void {
+    this.who = this.who.filter(one => one !== key)
+    if (this.prefilled === key) this.prefilled = null
+  }
+
+  /** Adds something to the level that can be given on it, else to a level of its own. */
+  addOn(key: string, kind: Kind | null): void {
+    if (this.on.includes(key)) return
+    const fits = ({ tier, actions }: LevelSaid) =>
+      tier !== null || !kind || actions.every(action => actionsOfKind(kind).includes(action))
+    const at = this.levels.findIndex(fits)
+    this.levels =
+      at < 0
+        ? [...this.levels, nothingOn([key])]
+        : this.levels.map((level, index) => (index === at ? { ...level, on: [...level.on, key] } : level))
+  }
+
+  removeOn(key: string): void {
+    const left = this.levels.map(level => ({ ...level, on: level.on.filter(one => one !== key) }))
+    const named = left.filter(level => level.on.length > 0)
+    this.levels = named.length > 0 ? named : left.slice(0, 1)
+    if (this.prefilled === key) this.prefilled = null
   }
 
   hide(figure: Figure, hidden: boolean): void {
@@ -166,12 +200,16 @@ interface GivenAsset {
 }
 
 const textOf = ({ kind, handle }: Pick<GivenAsset, 'kind' | 'handle'>) => `${kind}/${handle}`
+const nothingOn = (on: readonly string[]): LevelSaid => ({ tier: null, actions: [], on })
+const levelSaid = ({ tier, actions, on }: Part): LevelSaid => ({ tier, actions, on: on.map(printWhat) })
+
+/** Whether two levels hide the same figures and hold for the same time. */
+function alike(one: Part, other: Part): boolean {
+  const key = ({ hiding, from, until }: Part) => JSON.stringify([hiding, from, until])
+  return key(one) === key(other)
+}
 
 /** What was read; nothing of what cannot be. */
 function readOr<R extends { readonly ok: boolean }, T>(reading: R, take: (read: Extract<R, { ok: true }>) => T): T[] {
   return reading.ok ? [take(reading as Extract<R, { ok: true }>)] : []
-}
-
-function toggled(list: readonly string[], key: string): string[] {
-  return list.includes(key) ? list.filter(one => one !== key) : [...list, key]
 }

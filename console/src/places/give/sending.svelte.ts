@@ -16,21 +16,36 @@ export class Sending {
   note = $state('')
   /** What somebody new is to join as; null leaves it as an open invitation says, else member. */
   standing: Standing | null = $state(readStanding())
+  /** The addresses that were asked about, and are meant as they stand. */
+  sure: readonly string[] = $state([])
   private readonly key = idempotencyKey()
 
   constructor(
     private readonly sentence: string,
     private readonly business: () => string,
+    /** Told once it is sent. */
+    private readonly sent: () => void,
   ) {}
+
+  /** What is sent, and the letters that follow from it. */
+  get body() {
+    return {
+      sentence: this.sentence,
+      ...(this.note.trim() ? { note: this.note.trim() } : {}),
+      ...(this.standing ? { standing: this.standing } : {}),
+      sure: this.sure.length > 0,
+    }
+  }
+
+  /** Says of an address that was asked about that it is meant, or takes that back. */
+  mean(address: string, isMeant: boolean): void {
+    this.sure = isMeant ? [...this.sure, address] : this.sure.filter(one => one !== address)
+  }
 
   async send(proof: Proof | null): Promise<void> {
     await this.attempt(async () => {
       if (proof) await giveProof(proof)
-      const body = {
-        sentence: this.sentence,
-        ...(this.note.trim() ? { note: this.note.trim() } : {}),
-        ...(this.standing ? { standing: this.standing } : {}),
-      }
+      const { body } = this
       this.said = await answerOf(
         service.POST('/v1/businesses/{business}/sentences', {
           params: { path: { business: this.business() } },
@@ -38,6 +53,7 @@ export class Sending {
           headers: this.key,
         }),
       )
+      this.sent()
       await queries.invalidateQueries()
     })
   }

@@ -157,7 +157,7 @@
       <div class="span section">
         <p class="margin">{handover.isSender ? 'It waits' : 'Your answer'}</p>
         <div>
-          <Answer proposal={proposed.data} received={!handover.isSender} grantable={null} falls={falls ?? []} />
+          <Answer proposal={proposed.data} received={!handover.isSender} asked={null} falls={falls ?? []} />
         </div>
       </div>
     {:else if handover.state === 'cooling'}

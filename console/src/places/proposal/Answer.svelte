@@ -5,6 +5,7 @@
   import LinkCut from './LinkCut.svelte'
   import PayingWith from './PayingWith.svelte'
   import Outcome from '../../parts/Outcome.svelte'
+  import ThingByThing from './ThingByThing.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service, type Schemas } from '../../reach/service'
 
@@ -12,17 +13,22 @@
   interface Props {
     proposal: Schemas['Proposal']
     received: boolean
-    grantable: Schemas['AskedThings']['grantable'] | null
+    /** Where it is an ask: its things, to be answered one by one. */
+    asked: Schemas['AskedThings'] | null
     /** The lines of a handover’s account that are to fall too. */
     falls?: readonly string[]
   }
-  let { proposal, received, grantable, falls = [] }: Props = $props()
+  let { proposal, received, asked, falls = [] }: Props = $props()
 
   const acting = getActing()
   const doing = new Doing()
   let lessening = $state(false)
   let less = $state('')
   let reason = $state('')
+  /** Why single things are not granted. */
+  let reasons = $state('')
+  let count = $state({ granted: 0, of: 0 })
+  const oneByOne = $derived((asked?.answerable.length ?? 0) > 0)
   /** The answer to what the yes says separately: no, unless it is chosen. */
   let mayGiveAccess = $state(false)
   /** What its yes says of who pays: with what, or that it stays as it is. */
@@ -37,7 +43,7 @@
   function beginLess() {
     lessening = !lessening
     if (less || proposal.kind === 'link') return
-    less = grantable ? (grantable[0]?.said ?? '') : watchingAll()
+    less = watchingAll()
   }
 
   /** The least that can be said of all that was proposed: where an answer with less begins. */
@@ -55,7 +61,10 @@
     return printWanted(wantedOf(things, proposal.business.zone))
   }
 
-  const because = () => (reason.trim() ? { reason: reason.trim() } : {})
+  const because = () => {
+    const said = [reasons, reason.trim()].filter(Boolean).join(' ').slice(0, 500)
+    return said ? { reason: said } : {}
+  }
   const accept = (part: boolean) =>
     doing.run(async () => {
       const body = {
@@ -115,12 +124,22 @@
       bind:means
       bind:stays={payerStays}
     />{/if}
+  {#if asked && oneByOne}<ThingByThing {asked} bind:less bind:reason={reasons} bind:count />{/if}
   <div class="acts">
-    <button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}>{proposal.yes.whole}</button>
-    {#if proposal.yes.less}<button class="btn" aria-expanded={lessening} onclick={beginLess}
+    {#if oneByOne}<button
+        class="btn btn-primary"
+        disabled={doing.busy || count.granted === 0}
+        onclick={() => accept(less !== '')}
+        >{less === '' ? proposal.yes.whole : `Grant ${count.granted} of ${count.of}`}</button
+      >{:else}<button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}
+        >{proposal.yes.whole}</button
+      >{/if}
+    {#if proposal.yes.less && !oneByOne}<button class="btn" aria-expanded={lessening} onclick={beginLess}
         >{proposal.yes.less.begin}</button
       >{/if}
-    <button class="btn btn-ghost" disabled={doing.busy} onclick={decline}>Decline</button>
+    <button class="btn btn-ghost" disabled={doing.busy} onclick={decline}
+      >{oneByOne ? 'Say no to all' : 'Decline'}</button
+    >
   </div>
   {#if lessening}
     {#if proposal.kind === 'link'}<LinkCut {proposal} bind:less />{:else}<Field

@@ -32,7 +32,7 @@
     queryKey: ['asked things', path.business, path.proposal],
     queryFn: async () =>
       answerOf(service.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params: { path } })),
-    enabled: received && proposal?.kind === 'business-ask',
+    enabled: (received && proposal?.kind === 'business-ask') || (proposal?.state === 'open' && proposal.kind === 'ask'),
   }))
   /** What it is about: as it was offered, or as it would come to if all that is here were granted. */
   type Asset = Omit<Schemas['Proposal']['assets'][number], 'bundle' | 'from' | 'hiding'>
@@ -72,7 +72,7 @@
                 )}. Write to {proposal.contact ?? proposal.by.address}.
               </dd>
             </div>{/if}
-          {#if asked.data}<div>
+          {#if asked.data && asked.data.things.length > 0}<div>
               <dt>What it takes</dt>
               <dd><AskedThings things={asked.data.things} /></dd>
             </div>{/if}
@@ -113,7 +113,7 @@
               >See it line by line, and choose what falls</a
             >
           </p>{/if}
-        <Answer {proposal} {received} grantable={asked.data?.grantable ?? null} />
+        <Answer {proposal} {received} asked={asked.data ?? null} />
         {#if proposal.state !== 'open'}<p class="entry">{capitalised(sayState(proposal.state))}.</p>{/if}
       </article>
     </div>
