@@ -8868,6 +8868,8 @@ export interface components {
             takesProof: boolean;
             /** @description Whether why has to be said, as a note: all admins are told. */
             takesReason: boolean;
+            /** @description Whether why is asked, as a note, and may be left out: somebody can give access by it. */
+            asksReason: boolean;
             proofIsFresh: boolean;
             mails: {
                 to: string;

@@ -143,6 +143,7 @@ export function review(preview: Schemas['Preview']): string {
   for (const mail of preview.mails) facts.push(['letter', `to ${mail.to}: ${mail.about}`])
   for (const note of preview.notes) facts.push(['note', note])
   if (preview.takesReason) facts.push(['why', 'say it with --note: all admins are told'])
+  else if (preview.asksReason) facts.push(['why', 'say it with --note, if you like: it stays in the history'])
   if (preview.takesProof && !preview.proofIsFresh) facts.push(['proof', 'you will be asked to confirm who you are'])
   const width = Math.max(...facts.map(([term]) => term.length), 0)
   return [

@@ -102,6 +102,21 @@ export function takenOn(purpose: Purpose, kind: Kind): Omit<Given, 'hiding'> | n
   return { tier, actions }
 }
 
+/** Whether what is given on some things is just what a purpose takes, with all that it has to have: then its name says it. */
+export function isJustWhatItTakes(
+  purpose: Purpose,
+  things: readonly { readonly kind: Kind | null; readonly given: Pick<Given, 'tier' | 'actions'> }[],
+): boolean {
+  const must = purpose.needs.filter(need => need.must).map(need => need.kind)
+  if (!must.every(kind => things.some(thing => thing.kind === kind))) return false
+  return things.every(({ kind, given }) => {
+    const taken = kind && takenOn(purpose, kind)
+    if (!taken || taken.tier !== given.tier) return false
+    const [some, others] = [new Set(taken.actions), new Set(given.actions)]
+    return some.size === others.size && [...some].every(action => others.has(action))
+  })
+}
+
 /** What a level allows on a kind beyond what a purpose takes there; nothing to compare with gives null. */
 export function surplusOver(purpose: Purpose, kind: Kind, level: Level): Action[] | null {
   const taken = takenOn(purpose, kind)

@@ -51,6 +51,16 @@ test.each([
     null,
     'run on Summer Crossings, hiding spend and revenue; run on Winter Freight',
   ],
+  [
+    [thing('Summer Crossings', { tier: 'draft' }), thing('Day Trips', { tier: 'watch' }, 'page')],
+    'prepare adverts for approval',
+    'prepare adverts for approval on Summer Crossings and Day Trips',
+  ],
+  [
+    [thing('Summer Crossings', { tier: 'draft' }), thing('Day Trips', { tier: 'run' }, 'page')],
+    'prepare adverts for approval',
+    'draft on Summer Crossings and run on Day Trips, to prepare adverts for approval',
+  ],
   [[thing('Summer Crossings', { from: end })], null, 'run on Summer Crossings, from 1 June 2027'],
 ] as const)(
   'what is given is read with what holds for all said once, and the rest with each: %#',

@@ -1,5 +1,6 @@
 import type { Kind } from '../kinds/index.ts'
 import type { Given } from '../levels/index.ts'
+import { isJustWhatItTakes, knownPurposes, samePurpose } from '../purposes/index.ts'
 import { sayBegin, sayEnd, type Instant } from '../time/index.ts'
 import { sayGiven, sayList } from '../words/index.ts'
 
@@ -13,9 +14,21 @@ export interface ThingSaid {
 
 /**
  * What is given, as read: `run on Summer Crossings and use the page in adverts on Day Trips, hiding revenue, until 23 May
- * 2027, to run our adverts`. Things given alike stand together; what holds for all of them is said once, at the end.
+ * 2027, to run our adverts`. Things given alike stand together; what holds for all of them is said once, at the end. Several
+ * that are just what a purpose takes are said by it: `run our adverts on Summer Crossings and Day Trips`.
  */
 export function sayThings(things: readonly ThingSaid[], zone: string, purpose: string | null = null): string {
+  const known = things.length > 1 && purpose ? knownPurposes.find(one => samePurpose(one.name, purpose)) : undefined
+  if (
+    known &&
+    isJustWhatItTakes(
+      known,
+      things.map(({ kind, terms }) => ({ kind, given: terms })),
+    )
+  ) {
+    const alike = things.map(thing => ({ ...thing, kind: null, terms: { ...thing.terms, tier: null, actions: [] } }))
+    if (grouped(alike).length === 1) return sayGroups(alike, zone, (_given, names) => `${known.name} on ${names}`)
+  }
   return sayGroups(things, zone, (given, names) => `${given} on ${names}`, purpose)
 }
 

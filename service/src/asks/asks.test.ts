@@ -83,3 +83,44 @@ test('what is asked for by its number goes to its owner, who is not told to the 
   })
   await part()
 })
+
+test('an ask is told in parts that are answered one by one, beside what they have; what reaches far says why', async () => {
+  await offerWatch()
+  const { proposal } = await ask(
+    callum,
+    `run, billing.see on ${winter} until 2099-03-31 to "run our adverts"`,
+    agnese.business,
+  )
+  const { answerable, from } = await answerOf(
+    agnese.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', {
+      params: within(agnese, { proposal }),
+    }),
+  )
+  expect(from).toBe('Gullwright & Moss')
+  expect(answerable).toEqual([
+    expect.objectContaining({
+      text: winter,
+      has: 'watch on Winter Freight',
+      parts: [
+        { tier: 'run', action: null, words: 'run', doubt: null },
+        { tier: null, action: 'billing.see', words: 'see the bills', doubt: 'to run our adverts nobody needs it' },
+      ],
+    }),
+  ])
+  expect(
+    await problemOf(
+      answerOf(
+        callum.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', {
+          params: within(callum, { proposal }),
+        }),
+      ),
+    ),
+  ).toMatchObject({ code: 'proposal.unknown' })
+  await decline(agnese, proposal, 'Another time.')
+  await part()
+})
+
+async function offerWatch() {
+  const said = await scene.say(agnese, `let ${callum.business} watch on ${winter}`)
+  await accept(callum, said.proposal!)
+}

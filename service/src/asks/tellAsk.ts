@@ -1,4 +1,4 @@
-import { askedParts, isForPurpose, printWanted, wantedOf, type Purpose } from '@famiglia/core'
+import { askedParts, isForPurpose, printWanted, wantedOf, type Instant, type Purpose } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
@@ -29,7 +29,7 @@ export async function tellAsk(kit: Kit, kinds: Register, acting: Acting, id: str
   })
   const name = things.find(thing => thing.purpose)?.purpose ?? null
   const purpose = name ? await findPurpose(manager, acting.id, name) : null
-  const has = await sayHeld(manager, acting, holder, things)
+  const has = await sayHeld(manager, acting, holder, things, kit.clock.now())
   const answerable = things.map(thing => tellAnswerable(thing, purpose, has.get(thing.target.id) ?? null))
   return { things: [...told], grantable, answerable, from: parts.business.name }
 }
@@ -62,13 +62,14 @@ async function sayHeld(
   acting: Acting,
   holder: HolderKey,
   things: readonly ProposedThing[],
+  at: Instant,
 ): Promise<Map<string, string>> {
   const held = await grantsTo(manager, acting.id, holder)
   return new Map(
     things.flatMap(({ target }) => {
       const said = held
         .filter(grant => grant.targetId === target.id)
-        .map(grant => sayTarget(target, termsOf(grant), acting.zone, grant.purpose))
+        .map(grant => sayTarget(target, termsOf(grant, at), acting.zone, grant.purpose))
       return said.length > 0 ? [[target.id, said.join('; ')] as const] : []
     }),
   )

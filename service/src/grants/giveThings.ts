@@ -19,6 +19,8 @@ export interface ToGive {
   readonly withLetter: boolean
   /** The ways by which they go on having more than what is lowered leaves them. */
   readonly remains?: readonly string[]
+  /** What who gives it says beside it: in the letter and the history. */
+  readonly note?: string | null
 }
 
 /** Gives what was planned, in the acting business's name: in force with the end of this change. Returns the grants' ids. */
@@ -28,6 +30,7 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
     giver: acting,
     person: { id: acting.live.person, name: acting.live.name },
     proposal,
+    reason: to.note ?? null,
   }
   const ids: string[] = []
   for (const thing of things) {
@@ -46,7 +49,9 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
   const inside = await insideOf(change.manager, changed)
   for (const person of told)
     if (person.id !== acting.live.person)
-      await change.mail(letter(acting, person, changed, inside, through, to.remains ?? []))
+      await change.mail(
+        letter(acting, person, { things: changed, inside, through, note: to.note ?? null, remains: to.remains ?? [] }),
+      )
   return ids
 }
 

@@ -1,4 +1,4 @@
-import { isForPurpose, sayGiven, type Terms } from '@famiglia/core'
+import { isForPurpose, sayGiven, withReason, type Terms } from '@famiglia/core'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
 import type { Target } from '../reach/targets.ts'
@@ -68,7 +68,12 @@ export async function keepGrant(
   return { id, before }
 }
 
-function sayKept({ person, giver }: GivenBy, holder: Holder, wanted: GrantWanted, before: Grant | null): string {
+function sayKept(
+  { person, giver, reason }: GivenBy,
+  holder: Holder,
+  wanted: GrantWanted,
+  before: Grant | null,
+): string {
   const { target, terms, purpose, mayPassOn } = wanted
   if (holder.key.kind === 'manager') {
     const mark = mayPassOn ? '; it may give access' : ''
@@ -77,8 +82,11 @@ function sayKept({ person, giver }: GivenBy, holder: Holder, wanted: GrantWanted
   }
   const said = sayTarget(target, terms, giver.zone, purpose)
   return before
-    ? `${person.name} changed what ${holder.name} has, from ${sayGiven(before, target.kind)} to ${said}.`
-    : `${person.name} let ${holder.name} ${said}.`
+    ? withReason(
+        `${person.name} changed what ${holder.name} has, from ${sayGiven(before, target.kind)} to ${said}`,
+        reason,
+      )
+    : withReason(`${person.name} let ${holder.name} ${said}`, reason)
 }
 
 async function changeGrant(change: Change, held: Grant, wanted: GrantWanted): Promise<string> {

@@ -14,13 +14,18 @@ function sayThrough(through: Through): string {
   return through.kind === 'team' ? `, through the team ${through.name}` : `, as admin of ${through.name}`
 }
 
-export function givenLetter(
-  acting: Acting,
-  person: KnownPerson,
-  things: readonly PlannedThing[],
-  inside: Inside,
-  through: Through,
-): Letter {
+/** What somebody is given, as a letter tells it. */
+interface GivenTold {
+  readonly things: readonly PlannedThing[]
+  readonly inside: Inside
+  readonly through: Through
+  readonly note: string | null
+  /** The ways by which they go on having more than what is lowered leaves them. */
+  readonly remains: readonly string[]
+}
+
+export function givenLetter(acting: Acting, person: KnownPerson, given: GivenTold): Letter {
+  const { things, inside, through, note } = given
   return {
     to: person,
     subject: `${acting.live.name} lets you ${sayAll(things, acting.zone)}`,
@@ -28,20 +33,15 @@ export function givenLetter(
       `Dear ${person.name},`,
       `${acting.live.name} gave you access for ${acting.name}${sayThrough(through)}. It is in force now.`,
     ],
+    note: note ? { text: note, from: acting.live.name } : null,
     facts: factsOf(acting, things, inside),
     button: myAccess,
     unexpected: `Not expected? Write to ${acting.live.address}.`,
   }
 }
 
-export function changedLetter(
-  acting: Acting,
-  person: KnownPerson,
-  things: readonly PlannedThing[],
-  inside: Inside,
-  through: Through,
-  remains: readonly string[],
-): Letter {
+export function changedLetter(acting: Acting, person: KnownPerson, given: GivenTold): Letter {
+  const { things, inside, through, note, remains } = given
   return {
     to: person,
     subject: `${acting.live.name} changed what you may do: ${sayAll(things, acting.zone)}`,
@@ -50,6 +50,7 @@ export function changedLetter(
       `${acting.live.name} changed your access for ${acting.name}${sayThrough(through)}. It holds from now on.`,
       ...(remains.length > 0 ? [`You still have more in another way: ${remains.join('; ')}.`] : []),
     ],
+    note: note ? { text: note, from: acting.live.name } : null,
     facts: factsOf(acting, things, inside),
     button: myAccess,
   }

@@ -18,6 +18,8 @@ export interface GivenBy {
   /** Who acts, where that is another than who is signed in: somebody who accepts what was sent. */
   readonly by?: { readonly id: string; readonly name: string } | null
   readonly proposal: string | null
+  /** Why, where it was said. */
+  readonly reason?: string | null
 }
 
 /** Whose histories it stands in: the giver's, the business's it goes to, and the owner's of what is passed on. */

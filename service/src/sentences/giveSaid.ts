@@ -14,6 +14,7 @@ export async function giveSaid(
   acting: Acting,
   plan: PlannedLet,
   { who, things, remains }: PlannedRecipient,
+  note: string | null,
 ): Promise<Omit<Said, 'sentence'>> {
   const holder = holderOf(who)!
   const changed = things.filter(thing => thing.change !== 'same')
@@ -35,6 +36,7 @@ export async function giveSaid(
     proposal: null,
     withLetter: true,
     remains,
+    note,
   })
   const isNew = changed.every(thing => thing.grant === null && thing.falls.length === 0)
   const said = sayAll(changed, acting.zone)

@@ -49,6 +49,8 @@ export interface Preview {
   readonly takesProof: boolean
   /** Whether why has to be said, since all admins are told. */
   readonly takesReason: boolean
+  /** Whether why is asked, as somebody can give access by it. */
+  readonly asksReason: boolean
   readonly proofIsFresh: boolean
   readonly mails: readonly { readonly to: string; readonly about: string }[]
   readonly alsoCanGive: readonly string[]

@@ -42,6 +42,7 @@ export async function previewEnd(kit: Kit, acting: Acting, plan: PlannedEnd): Pr
     seats: null,
     staysOpenUntil: null,
     takesProof: takesFreshProof(plan) || endsAdmin,
+    asksReason: false,
     takesReason: endsAdmin && who.person?.id !== acting.live.person,
     mails: (await toldOf(kit.database.manager, who))
       .filter(person => person.id !== acting.live.person)

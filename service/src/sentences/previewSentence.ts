@@ -28,6 +28,7 @@ import { lookUpNamed } from '../partners/lookUp.ts'
 import { whatOf } from '../reach/targets.ts'
 import { openTo, toldOf, type Addressee } from './addressee.ts'
 import { unfinishedBy } from './unfinished.ts'
+import { sayAlreadyGiving, stewardingBy } from './alreadyGiving.ts'
 import { doubtsOn } from './doubts.ts'
 import { planSentence } from './planSentence.ts'
 import { readSentence, type PlannedLet, type PlannedRecipient } from './planned.ts'
@@ -90,11 +91,13 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
         : null,
     takesProof: takesFreshProof(plan) || standingTakesProof(standing ?? 'member'),
     takesReason: standing === 'admin' && known !== 'admin',
+    asksReason: plan.recipients.some(({ things }) => stewardingBy(things).length > 0),
     mails: (await Promise.all(plan.recipients.map(recipient => mailsTo(kit, acting, recipient)))).flat(),
     alsoCanGive: admins.filter(admin => admin.id !== acting.live.person).map(admin => admin.name),
     notes: [
       ...new Set([
         ...plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient, standing)),
+        ...(await sayAlreadyGiving(kit, acting, first.things, standing, admins)),
         ...(await notesOnInside(kit.database.manager, first.things)),
       ]),
     ],

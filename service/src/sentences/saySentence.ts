@@ -85,10 +85,11 @@ async function giveTo(
     const inviting = { address, known: person !== null, open, things, standing, ...common }
     return [await sendInvitation(change, acting, inviting)]
   }
-  if (who.kind !== 'business' || who.partner.offersAtOnce) return [await giveSaid(change, acting, plan, recipient)]
+  if (who.kind !== 'business' || who.partner.offersAtOnce)
+    return [await giveSaid(change, acting, plan, recipient, note)]
   const { atOnce, offered } = splitByYes(things)
   const outcomes: Omit<Said, 'sentence'>[] = []
-  if (atOnce.length > 0) outcomes.push(await giveSaid(change, acting, plan, { who, things: atOnce, remains }))
+  if (atOnce.length > 0) outcomes.push(await giveSaid(change, acting, plan, { who, things: atOnce, remains }, note))
   if (offered.length > 0)
     outcomes.push(await sendOffer(change, acting, { to: who.partner, open: who.offer, things: offered, ...common }))
   return outcomes

@@ -104,6 +104,9 @@ export const preview = object({
   takesReason: boolean()
     .required()
     .meta({ description: 'Whether why has to be said, as a note: all admins are told.' }),
+  asksReason: boolean()
+    .required()
+    .meta({ description: 'Whether why is asked, as a note, and may be left out: somebody can give access by it.' }),
   proofIsFresh: boolean().required(),
   mails: array(object({ to: string().required(), about: string().required() })).required(),
   alsoCanGive: array(string().required()).required(),

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayList } from '@famiglia/core'
+  import { capitalised, sayList, type Figure } from '@famiglia/core'
   import AssetWords from '../../parts/AssetWords.svelte'
   import EachAsset from '../../parts/EachAsset.svelte'
   import Seats from '../../parts/Seats.svelte'
@@ -8,7 +8,21 @@
   import { sayTime } from './say-time'
 
   /** What the sentence would do, beneath it while it is composed. */
-  let { preview, take }: { preview: Schemas['Preview']; take: (sentence: string) => void } = $props()
+  interface Props {
+    preview: Schemas['Preview']
+    /** Takes up another sentence. */
+    take: (sentence: string) => void
+    hide: (figure: Figure) => void
+    endIn: (months: number) => void
+  }
+  let { preview, take, hide, endIn }: Props = $props()
+
+  /** What is rather asked about than shown beforehand, where nobody has said anything of it. */
+  const shown = $derived(
+    (['revenue', 'contacts'] as const).filter(figure => preview.assets.some(asset => asset.sees.includes(figure))),
+  )
+  const isOutside = $derived(preview.who.some(one => one.state !== 'member' && one.state !== 'team'))
+  const hasNoEnd = $derived(preview.verb === 'let' && preview.assets.some(asset => asset.until === null))
 </script>
 
 {#each preview.doubts as doubt (doubt.address)}<section class="span fact warn">
@@ -48,7 +62,15 @@
 </section>
 <section class="span fact">
   <h2 class="margin">Sees</h2>
-  <div><EachAsset assets={preview.assets} say={asset => sayFigures(asset.sees, asset.hidden)} /></div>
+  <div>
+    <EachAsset assets={preview.assets} say={asset => sayFigures(asset.sees, asset.hidden)} />
+    {#if shown.length > 0}<p class="asked">
+        Do they need {shown.includes('revenue') ? 'what was earned' : ''}{shown.length > 1
+          ? ' and '
+          : ''}{shown.includes('contacts') ? 'personal data' : ''}?
+        {#each shown as figure (figure)}<button class="quiet" onclick={() => hide(figure)}>Hide {figure}</button>{/each}
+      </p>{/if}
+  </div>
 </section>
 {#if preview.changes.length > 0}<section class="span fact warn">
     <h2 class="margin">Changes</h2>
@@ -64,7 +86,15 @@
 {/each}
 <section class="span fact">
   <h2 class="margin">Until</h2>
-  <div><EachAsset assets={preview.assets} say={sayTime} /></div>
+  <div>
+    <EachAsset assets={preview.assets} say={sayTime} />
+    {#if isOutside && hasNoEnd}<p class="asked">
+        For somebody from outside an end is usual.
+        {#each [3, 6, 12] as months (months)}<button class="quiet" onclick={() => endIn(months)}
+            >End in {months} months</button
+          >{/each}
+      </p>{/if}
+  </div>
 </section>
 {#if preview.seats}<section class="span fact">
     <h2 class="margin">Seats</h2>
@@ -100,6 +130,14 @@
     gap: 0.75rem;
     align-items: center;
     flex-wrap: wrap;
+  }
+  .asked {
+    display: flex;
+    gap: 0.25rem 0.875rem;
+    flex-wrap: wrap;
+    align-items: baseline;
+    font-size: 0.9375rem;
+    color: var(--ink-2);
   }
   .warn .margin {
     color: var(--color-warning);

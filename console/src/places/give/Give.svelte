@@ -11,6 +11,7 @@
     sayEnd,
     sayGiven,
     sayList,
+    Temporal,
     type Kind,
     type Tier,
   } from '@famiglia/core'
@@ -139,6 +140,11 @@
 
   function onkey(event: KeyboardEvent) {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) readOver()
+  }
+
+  /** In so many months from today, counted where the business is. */
+  function inMonths(months: number): string {
+    return Temporal.Now.plainDateISO(acting.zone).add({ months }).toString()
   }
 
   /** Somebody who is in no list: a person by their address, a business by its number once the check digits fit. */
@@ -338,7 +344,14 @@
     {#if wrong}<div class="section"><Trouble error={wrong} /></div>
     {:else if composer.isWhole && preview.data}
       <div class={['told', { beside: preview.data.purpose }]}>
-        <div><Consequences preview={preview.data} take={sentence => (unread = composer.take(sentence))} /></div>
+        <div>
+          <Consequences
+            preview={preview.data}
+            take={sentence => (unread = composer.take(sentence))}
+            hide={figure => composer.hide(figure, true)}
+            endIn={months => (composer.until = inMonths(months))}
+          />
+        </div>
         {#if preview.data.purpose}<Sufficiency
             purpose={preview.data.purpose}
             add={addAsset}

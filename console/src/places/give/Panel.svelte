@@ -17,8 +17,10 @@
     const opener = document.activeElement as HTMLElement | null
     panel.querySelector<HTMLElement>('input:not([type=checkbox]), input, button')?.focus()
     return () => {
-      // Back to the part it was opened from, unless somebody has gone elsewhere meanwhile.
-      if (!document.activeElement || document.activeElement === document.body) opener?.focus()
+      // Back to the sentence, unless somebody has gone elsewhere meanwhile: to the part it was opened from, or to what is still empty.
+      const active = document.activeElement
+      if (active && active !== document.body && !panel.contains(active)) return
+      setTimeout(() => (opener?.isConnected ? opener : document.querySelector<HTMLElement>('.part.gap'))?.focus())
     }
   })
 

@@ -231,8 +231,15 @@
       {#if preview.mails.length > 0}
         <aside class="post">
           <h2 class="head">The letter {name} gets</h2>
-          {#if preview.takesReason || (preview.verb === 'let' && (invites || partner))}<label class="post-note"
-              ><span>{preview.takesReason ? 'Why, for all admins' : 'A note from you'}</span><textarea
+          {#if preview.takesReason || preview.asksReason || (preview.verb === 'let' && (invites || partner))}<label
+              class="post-note"
+              ><span
+                >{preview.takesReason
+                  ? 'Why, for all admins'
+                  : preview.asksReason
+                    ? 'Why may they give access? It stays in the history.'
+                    : 'A note from you'}</span
+              ><textarea
                 class="textarea"
                 rows="5"
                 maxlength="1000"

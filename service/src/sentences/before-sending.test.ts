@@ -1,0 +1,152 @@
+import { answerOf } from '@famiglia/client'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { at, bringIn, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+
+let scene: Scene
+let agnese: Actor
+const winter = 'ad-account/winter-freight'
+beforeAll(async () => {
+  scene = await openScene()
+  agnese = scene.agnese
+  await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
+  await bringIn(scene, 'LM-901', 'ticket-shop', 'limpet')
+})
+afterAll(() => scene.close())
+
+const preview = (sentence: string, who = agnese) =>
+  answerOf(who.client.POST('/v1/businesses/{business}/sentences/preview', { params: at(who), body: { sentence } }))
+const say = (sentence: string, more: { sure?: boolean; note?: string } = {}) =>
+  answerOf(
+    agnese.client.POST('/v1/businesses/{business}/sentences', {
+      params: at(agnese),
+      body: { sentence, sure: false, ...more },
+      headers: { 'Idempotency-Key': `key-${sentence}-${more.sure}` },
+    }),
+  )
+const letters = async (sentence: string, note?: string) =>
+  (
+    await answerOf(
+      agnese.client.POST('/v1/businesses/{business}/sentences/letters', {
+        params: at(agnese),
+        body: { sentence, sure: true, ...(note ? { note } : {}) },
+      }),
+    )
+  ).items
+const count = async (table: 'history' | 'mail' | 'proposal' | 'access_grant') =>
+  (await scene.sql<{ count: number }>(`SELECT count(*)::integer AS count FROM ${table}`))[0]!.count
+const counts = async () => Promise.all((['history', 'mail', 'proposal', 'access_grant'] as const).map(count))
+
+test('an address one letter off one that is known is asked about, and nothing is sent before it is meant', async () => {
+  const sentence = `let tomas@ondaverde.example watch on ${winter}`
+  const told = await preview(sentence)
+  expect(told.doubts).toEqual([
+    {
+      address: 'tomas@ondaverde.example',
+      asks: expect.stringContaining('one letter off tomasz@ondaverde.example'),
+      instead: `let tomasz@ondaverde.example watch on ${winter}`,
+    },
+  ])
+  const before = await counts()
+  expect(await problemOf(say(sentence))).toMatchObject({ code: 'sentence.doubtful', status: 409 })
+  expect(await counts()).toEqual(before)
+  expect((await say(sentence, { sure: true })).outcome).toBe('invited')
+  expect((await preview(sentence)).doubts).toEqual([])
+})
+
+test('so is a domain one letter off one’s own; a right one is not', async () => {
+  const [doubt] = (await preview(`let leander@ondavrede.example watch on ${winter}`)).doubts
+  expect(doubt!.instead).toContain('leander@ondaverde.example')
+  expect((await preview(`let leander@ondaverde.example watch on ${winter}`)).doubts).toEqual([])
+  expect((await preview(`let leander@quist.example watch on ${winter}`)).doubts).toEqual([])
+})
+
+test('an address at a partner is asked about: the business puts its own people on it, and they cost no seats', async () => {
+  const sentence = `let marisol@gullwright.example watch on ${winter}`
+  expect((await preview(sentence)).doubts).toEqual([])
+  await answerOf(
+    agnese.client.POST('/v1/businesses/{business}/look-ups', {
+      params: at(agnese),
+      body: { number: scene.callum.business },
+    }),
+  )
+  await scene.say(agnese, `let ${scene.callum.business} watch on ${winter}`)
+  const [doubt] = (await preview(sentence)).doubts
+  expect(doubt).toMatchObject({
+    asks: expect.stringContaining('seems to be at Gullwright & Moss'),
+    instead: `let ${scene.callum.business} watch on ${winter}`,
+  })
+  expect(await problemOf(say(sentence))).toMatchObject({ code: 'sentence.doubtful' })
+})
+
+test('the letters of a sentence are shown word for word as they arrive, and showing them changes nothing', async () => {
+  const sentence = `let oona@ondaverde.example run on ${winter} hiding revenue until 2099-03-31`
+  const before = await counts()
+  const [shown, ...more] = await letters(sentence, 'Welcome aboard.')
+  expect(more).toEqual([])
+  expect(await counts()).toEqual(before)
+  await say(sentence, { note: 'Welcome aboard.', sure: true })
+  await scene.letters('oona@ondaverde.example')
+  const sent = await scene.newestLetter('oona@ondaverde.example')
+  expect(sent.subject).toBe(shown!.subject)
+  expect(shown!.note).toEqual({ text: 'Welcome aboard.', from: 'Agnese Torvald' })
+  for (const words of [...shown!.body, shown!.unexpected!, ...shown!.facts.map(fact => `${fact.term}: ${fact.answer}`)])
+    expect(sent.text).toContain(words)
+})
+
+test('who may not say a sentence is shown no letters of it either', async () => {
+  const asked = scene.tomasz.client.POST('/v1/businesses/{business}/sentences/letters', {
+    params: at(scene.tomasz),
+    body: { sentence: `let oona@ondaverde.example run on ${winter}`, sure: true },
+  })
+  expect(await problemOf(answerOf(asked))).toMatchObject({ code: 'access.not-yours-to-give' })
+})
+
+test('run on an ad account alone is told as not enough; with what is missing it is', async () => {
+  const alone = await preview(`let tomasz@ondaverde.example run on ${winter}`)
+  expect(alone.unfinished).toMatchObject({
+    purpose: 'run our adverts',
+    words: expect.stringContaining('Still missing: use the page in adverts'),
+  })
+  expect((await preview(`let tomasz@ondaverde.example watch on ${winter}`)).unfinished).toBeNull()
+  await answerOf(
+    agnese.client.POST('/v1/businesses/{business}/assets', {
+      params: at(agnese),
+      body: { platform: 'tern', kind: 'business page', name: 'Day Trips', handle: 'day-trips' },
+      headers: { 'Idempotency-Key': 'day-trips' },
+    }),
+  )
+  await answerOf(
+    agnese.client.PUT('/v1/businesses/{business}/assets/{asset}/ties/{other}', {
+      params: { path: { ...at(agnese).path, asset: winter, other: 'page/day-trips' } },
+    }),
+  )
+  const { unfinished } = await preview(`let tomasz@ondaverde.example run on ${winter}`)
+  expect(unfinished!.finished).toBe(`let tomasz@ondaverde.example run on ${winter} and ads.attach on page/day-trips`)
+  const finished = await preview(unfinished!.finished!)
+  expect(finished.unfinished!.words).not.toContain('use the page')
+})
+
+test('what lies inside an analytics account is named before it is sent, and in the letter', async () => {
+  const sentence = 'let tomasz@ondaverde.example watch on analytics-account/ondaverde-web'
+  expect((await preview(sentence)).notes.join(' ')).toContain('it holds for Ticket shop, which lies in it, too')
+  const [letter] = await letters(sentence)
+  expect(letter!.facts).toContainEqual({ term: 'It holds for', answer: 'Ticket shop, which lies in it, too.' })
+})
+
+test('a day is typed as people say it, and kept as a date', async () => {
+  const told = await preview(
+    `let tomasz@ondaverde.example watch on ${winter} until end of March 2099 and draft on page/day-trips until 6 weeks`,
+  )
+  expect(told.sentence).toContain(`${winter} until 2099-03-31 and draft on page/day-trips until 20`)
+})
+
+test('one kind is told tier by tier, by its own name or a word of the trade; a word nobody knows is refused', async () => {
+  const kind = (name: string) => answerOf(agnese.client.GET('/v1/kinds/{kind}', { params: { path: { kind: name } } }))
+  const tag = await kind('pixel')
+  expect(tag).toMatchObject({ kind: 'tag', noun: 'tag' })
+  expect(tag.topics.find(one => one.topic === 'adverts')!.actions).toEqual([
+    { action: 'tag.use', words: 'use the tag in adverts', tiers: ['run', 'steward'], alone: true },
+  ])
+  expect(tag.tiers.map(one => one.canGiveAccess)).toEqual([false, false, false, true])
+  expect(await problemOf(kind('zeppelin'))).toMatchObject({ code: 'kind.unknown' })
+})
