@@ -61,7 +61,7 @@ test('she composes the sentence by keyboard alone, reads it over and sends it', 
   await agnese.keyboard.press('Space')
   await agnese.keyboard.press('Escape')
   await agnese.getByRole('button', { name: /^Until:/ }).press('Enter')
-  await agnese.getByRole('button', { name: '6 months' }).press('Enter')
+  await agnese.getByRole('button', { name: '6 months', exact: true }).press('Enter')
   await agnese.getByText('Ondaverde Ferries’ money can be spent').waitFor()
   await agnese.reload()
   await agnese.getByText('hiding revenue until').waitFor()

@@ -89,13 +89,13 @@
             ><span class="small">In one line</span></td
           >
           {#each compared.tiers as one (one.tier)}<td class={marked.includes(one.tier) ? 'on' : 'off'}>{one.means}</td
-            >{/each}<td></td>
+            >{/each}<td class="byname"></td>
         </tr>
         <tr>
           <th scope="row" class="topic first">Can spend</th><td class="topic"><span class="small">Can spend</span></td>
           {#each compared.tiers as one (one.tier)}<td class={marked.includes(one.tier) ? 'on' : 'off'}
               >{#if one.canSpend}<b>the money of who pays for it</b>{:else}nothing{/if}</td
-            >{/each}<td></td>
+            >{/each}<td class="byname"></td>
         </tr>
         {#each compared.topics as { topic, actions: list } (topic)}
           <tr class="phone" aria-hidden="true"><td colspan="3" class="topic">{capitalised(topic)}</td></tr>
@@ -118,7 +118,7 @@
           <th scope="row" class="topic first">Sees</th><td class="topic"><span class="small">Sees</span></td>
           {#each compared.tiers as one (one.tier)}<td class={marked.includes(one.tier) ? 'on' : 'off'}
               >{one.sees.length > 0 ? sayList(one.sees) : 'no figures'}</td
-            >{/each}<td></td>
+            >{/each}<td class="byname"></td>
         </tr>
         <tr class="acts">
           <td class="first"></td><td></td>
@@ -127,7 +127,7 @@
                 class={tier === lower ? 'btn btn-sm btn-primary' : tier === higher ? 'btn btn-sm' : 'quiet'}
                 onclick={() => ontake(tier)}>Take {tier}</button
               ></td
-            >{/each}<td></td>
+            >{/each}<td class="byname"></td>
         </tr>
       </tbody>
     </table>

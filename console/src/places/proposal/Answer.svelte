@@ -130,7 +130,11 @@
         class="btn btn-primary"
         disabled={doing.busy || count.granted === 0}
         onclick={() => accept(less !== '')}
-        >{less === '' ? proposal.yes.whole : `Grant ${count.granted} of ${count.of}`}</button
+        >{less === ''
+          ? proposal.yes.whole
+          : count.granted === count.of
+            ? proposal.yes.less?.send
+            : `Grant ${count.granted} of ${count.of}`}</button
       >{:else}<button class="btn btn-primary" disabled={doing.busy} onclick={() => accept(false)}
         >{proposal.yes.whole}</button
       >{/if}

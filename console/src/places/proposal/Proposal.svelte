@@ -72,9 +72,9 @@
                 )}. Write to {proposal.contact ?? proposal.by.address}.
               </dd>
             </div>{/if}
-          {#if asked.data && asked.data.things.length > 0}<div>
-              <dt>What it takes</dt>
-              <dd><AskedThings things={asked.data.things} /></dd>
+          {#if asked.data?.things.some(thing => thing.state !== 'here')}<div>
+              <dt>Not here yet</dt>
+              <dd><AskedThings things={asked.data.things.filter(thing => thing.state !== 'here')} /></dd>
             </div>{/if}
           {#if assets.length > 0}
             <div>
@@ -89,10 +89,10 @@
                 <dt>Whose money</dt>
                 <dd><EachAsset {assets} say={asset => asset.money ?? 'It spends nothing.'} /></dd>
               </div>{/if}
-            <div>
-              <dt>Until</dt>
-              <dd>{until}</dd>
-            </div>
+            {#if !asked.data}<div>
+                <dt>Until</dt>
+                <dd>{until}</dd>
+              </div>{/if}
           {/if}
           <Beforehand of={proposal.beforehand} />
           {#if proposal.afterwards && received}<div>
@@ -113,7 +113,7 @@
               >See it line by line, and choose what falls</a
             >
           </p>{/if}
-        <Answer {proposal} {received} asked={asked.data ?? null} />
+        {#if !asked.isLoading}<Answer {proposal} {received} asked={asked.data ?? null} />{/if}
         {#if proposal.state !== 'open'}<p class="entry">{capitalised(sayState(proposal.state))}.</p>{/if}
       </article>
     </div>
@@ -122,6 +122,10 @@
 </main>
 
 <style>
+  article {
+    grid-column: 2 / -1;
+    max-width: 62rem;
+  }
   blockquote {
     margin: 0.875rem 0 0.75rem;
     padding: 0.125rem 0 0.125rem 1.125rem;

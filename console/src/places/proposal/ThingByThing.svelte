@@ -129,7 +129,7 @@
         {#if part.doubt && on}<p class="due">{capitalised(part.doubt)}.</p>{/if}
         {#if !on}<label class="why"
             ><i>Why not? They read this.</i><input
-              class="input input-sm"
+              class="input"
               maxlength="120"
               placeholder="if you like"
               value={reasons.get(key) ?? ''}
@@ -140,7 +140,7 @@
       <p class="has"><i>They have now</i> {thing.has ?? 'nothing here'}</p>
       <div class="gives">
         {#if !on}not granted{:else if part.tier}<select
-            class="select select-sm"
+            class="select"
             aria-label="Tier on {thing.name}"
             value={tier}
             onchange={event => lowered.set(key, event.currentTarget.value as Tier)}
@@ -161,8 +161,7 @@
       />
       {figure}</label
     >{/each}
-  <label class="sooner"
-    >Only until <input class="input input-sm" placeholder="end of March, 6 weeks" bind:value={until} /></label
+  <label class="sooner">Only until <input class="input" placeholder="end of March, 6 weeks" bind:value={until} /></label
   >
   {#if until.trim()}<span class="note" role="status"
       >{sooner ? sayEnd(endOf(sooner, acting.zone), acting.zone) : 'That is no day, or could be two.'}</span
