@@ -107,7 +107,10 @@ test('a standing is chosen apart from assets; a pause stops somebody and ends no
 
 test('an asset is created on its platform, tied, frozen, archived and brought back', async () => {
   const { run } = as('Agnese')
-  expect((await run('assets', 'kinds', 'pixel')).out).toMatch(/^tag +pixel/m)
+  expect((await run('assets', 'kinds', 'pixel')).out).toMatch(
+    /adverts +use the tag in adverts +– +– +yes +yes +tag\.use/,
+  )
+  expect((await run('assets', 'kinds')).out).toMatch(/^mailing-account/m)
   const made = await run('assets', 'create', 'marram', 'tag', '--name', 'Winter tag', '--handle', 'winter-tag')
   expect(made).toMatchObject({ status: 0, out: expect.stringContaining('tag/winter-tag') })
   await run('assets', 'tie', 'tag/winter-tag', 'ad-account/winter-freight')

@@ -38,6 +38,37 @@ test('partners are listed, with all between the two, their people, and whether t
   expect(ready).toMatchObject({ status: 1, out: expect.stringContaining(`let ${numberOf('Callum')} tag.use on`) })
 })
 
+test('an ask is granted thing by thing: those that are named alone, one of them at a lower tier', async () => {
+  const owner = as('Agnese')
+  const rows = JSON.parse((await owner.run('inbox', '--json')).out) as { id: string; outset: string }[]
+  const { id } = rows.find(row => row.outset.includes('Day Trips'))!
+  expect((await owner.run('inbox', id)).out).toContain('Sanne Okoro of Porto Lindo Tourist Board asks for watch on')
+  expect(await owner.run('accept', id, '--only', 'tag/ticket-shop', '--yes')).toMatchObject({
+    status: 2,
+    err: expect.stringContaining('is not asked for. Asked for: page/day-trips and catalog/'),
+  })
+  expect(await owner.run('accept', id, '--only', 'Day Trips', '--less', 'watch on page/day-trips')).toMatchObject({
+    status: 2,
+  })
+  const granted = await owner.run('accept', id, '--only', 'Day Trips', '--lower', 'page/day-trips=watch', '--yes')
+  expect(granted.out).toContain('Granted to Porto Lindo Tourist Board: watch on Day Trips')
+  expect(granted.out).not.toContain('Crossings & cabins')
+})
+
+test('what a sentence asks about goes out only as sure, and its letters are read before', async () => {
+  const { run } = as('Agnese')
+  const words = ['let', 'tomazs@ondaverde.example', 'watch', 'on', winter, '--yes']
+  expect(await run(...words)).toMatchObject({
+    status: 3,
+    err: expect.stringContaining('one letter off tomasz@ondaverde.example'),
+  })
+  const letters = await run('preview', '--letters', '--note', 'Welcome aboard.', ...words.slice(0, -1))
+  expect(letters.out).toContain('To: tomazs@ondaverde.example')
+  expect(letters.out).toContain('“Welcome aboard.”')
+  expect((await run(...words, '--sure')).out).toContain('Sent to tomazs@ondaverde.example')
+  await run('withdraw', 'tomazs@ondaverde.example')
+})
+
 test('an offer is reviewed, sent, read in the other inbox, accepted in part, and staffed beneath the ceiling', async () => {
   const owner = as('Agnese')
   const agency = as('Callum')

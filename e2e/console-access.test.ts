@@ -149,6 +149,7 @@ test('who may not give sees no way to, asks in one step, and gets less than aske
     .getByRole('link', { name: 'Read and answer' })
     .click()
   const tier = agnese.getByRole('combobox', { name: 'Tier on Winter Freight' })
+  await tier.waitFor()
   expect(await tier.getByRole('option').allInnerTexts()).toEqual(['watch', 'draft'])
   await agnese.getByRole('checkbox', { name: 'revenue' }).check()
   await agnese.getByRole('button', { name: 'Grant this' }).click()

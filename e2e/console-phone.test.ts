@@ -49,7 +49,7 @@ test('on a phone what waits is answered from the desk, with less than was asked 
   await row.getByRole('link', { name: 'Read and answer' }).click()
   await page.getByText('It would allow').waitFor()
   expect(await outOfReach(page)).toEqual([])
-  await page.getByRole('button', { name: 'Decline' }).click()
+  await page.getByRole('button', { name: 'Say no to all' }).click()
   await page.getByText('declined', { exact: false }).first().waitFor()
   expect((await scene.letters(scene.tomasz.email))[0]).toContain('Agnese Torvald')
 })
