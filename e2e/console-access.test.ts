@@ -36,7 +36,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
   await page.getByRole('button', { name: 'Sign and send' }).click()
   await page.getByText('In force: Bea Fontaine may use the tag in adverts on Ticket shop tag').waitFor()
   await page.getByRole('link', { name: 'To the desk' }).click()
-  await page.getByRole('heading', { name: 'Runs out soon' }).waitFor()
+  await page.getByRole('heading', { name: 'Ends soon' }).waitFor()
   await page.getByText('Bea Fontaine is to run our adverts').waitFor({ state: 'detached' })
 })
 

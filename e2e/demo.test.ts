@@ -122,7 +122,7 @@ test('killed right after a sentence was sent, it starts again by itself, and the
   const said = await answerOf(
     client.POST('/v1/businesses/{business}/sentences', {
       params: { path },
-      body: { sentence: 'let yuki@tallowstreet.example watch on ad-account/winter-freight' },
+      body: { sentence: 'let yuki@tallowstreet.example watch on ad-account/winter-freight', sure: true },
     }),
   )
   expect(said.outcome).toBe('invited')

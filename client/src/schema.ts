@@ -8469,6 +8469,8 @@ export interface components {
             until: string | null;
             /** Format: date-time */
             lastUsed: string | null;
+            /** @description What it was given for. */
+            purpose: string | null;
             /** @description The sentence that says their own grant as it stands. */
             said: string | null;
         };
@@ -9875,13 +9877,24 @@ export interface components {
             }[];
             /** @description Ends within 30 days. */
             ending: {
-                grant: string;
+                grants: string[];
                 holder: string;
                 holderText: string;
                 on: string;
-                onText: string;
+                /** @description What ends together: for one reason, until one day. */
+                things: {
+                    name: string;
+                    tier: string | null;
+                    actions: string[];
+                }[];
+                purpose: string | null;
                 /** Format: date-time */
                 until: string;
+                /**
+                 * Format: date-time
+                 * @description Until when it would last then.
+                 */
+                later: string;
                 /** @description Who gave it, where the business is the one that holds it. */
                 from: string | null;
                 /** @description The sentence that gives it as long again. */
@@ -9951,6 +9964,14 @@ export interface components {
                 lapsedAt: string;
                 assets: string[];
             }[];
+            /** @description How many there are in all, where a list shows the first alone. */
+            totals: {
+                ending: number;
+                unstaffed: number;
+                unfinished: number;
+                lapsed: number;
+                alone: number;
+            };
             /** @description Assets nobody was put on, while others of their kind have holders. */
             alone: {
                 number: string;

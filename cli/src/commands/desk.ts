@@ -24,7 +24,7 @@ async function desk(context: Context): Promise<void> {
   if (context.desk.format === 'json') return context.desk.one(found, '')
   const zone = await zoneOf(context)
   context.desk.list(
-    rowsOf(found, zone),
+    rowsOf(found, zone, await isAdminOf(context)),
     [
       { head: 'what', of: row => row.section },
       { head: 'about', of: row => row.about },
@@ -35,7 +35,7 @@ async function desk(context: Context): Promise<void> {
   )
 }
 
-function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
+function rowsOf(found: Schemas['Desk'], zone: string, isAdmin: boolean): DeskRow[] {
   const on = (at: string) => day(at, zone)
   const { steppingIn } = found
   return [
@@ -108,7 +108,9 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
           section: 'not ready',
           about: `${readiness.who.name} cannot “${readiness.purpose}” yet${readiness.at ? ` for ${readiness.at.name}` : ''}: ${requirement.takes}${requirement.asset ? ` on ${requirement.asset.name}` : ''}`,
           date: null,
-          next: requirement.sentence ?? requirement.remedy ?? '',
+          next: isAdmin
+            ? (requirement.sentence ?? requirement.remedy ?? '')
+            : `ask '"${readiness.purpose}"' --reason …`,
         })),
     ),
     ...found.unstaffed.map(row => ({
@@ -136,4 +138,10 @@ function rowsOf(found: Schemas['Desk'], zone: string): DeskRow[] {
       next: `let ${row.to} … on …`,
     })),
   ]
+}
+
+/** Whoever is no admin is told what to ask for, and not what to say. */
+async function isAdminOf(context: Context): Promise<boolean> {
+  const number = await context.acting()
+  return (await context.me()).businesses.some(one => one.number === number && one.standing === 'admin')
 }

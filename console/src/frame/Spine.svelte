@@ -1,5 +1,7 @@
 <script lang="ts">
+  import { createQuery } from '@tanstack/svelte-query'
   import type { Acting } from '../reach/acting.svelte'
+  import { answerOf, service } from '../reach/service'
   import { navigate, route } from '../router'
   import Icon from '../parts/Icon.svelte'
   import Wordmark from '../parts/Wordmark.svelte'
@@ -12,6 +14,15 @@
   let wanted = $state('')
   let search: HTMLInputElement
   const business = $derived(acting.business)
+  /** What waits for one’s answer, on whichever page one is. */
+  const desk = createQuery(() => ({
+    queryKey: ['desk', business?.number ?? ''],
+    queryFn: async () =>
+      answerOf(service.GET('/v1/businesses/{business}/desk', { params: { path: { business: business!.number } } })),
+    enabled: business !== undefined,
+    staleTime: 15_000,
+  }))
+  const waits = $derived(desk.data?.received.length ?? 0)
   const initials = $derived(
     (acting.me?.person.name ?? '')
       .split(/\s+/)
@@ -96,7 +107,10 @@
   <nav class="places" aria-label="Places">
     {#each places as [place, label, icon] (place)}
       <a href="/{business?.number}/{place}" aria-current={here(place)}
-        ><span class="pi"><Icon name={icon} /></span><span>{label}</span></a
+        ><span class="pi"><Icon name={icon} /></span><span>{label}</span>{#if place === 'desk' && waits > 0}<span
+            class="n"
+            aria-label="{waits} waiting for your answer">{waits}</span
+          >{/if}</a
       >
     {/each}
     <a href="/my-access" aria-current={route.pathname.startsWith('/my-access') ? 'page' : undefined}

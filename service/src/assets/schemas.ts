@@ -139,6 +139,7 @@ export const holding = object({
   ...counting,
   until: instantOut.nullable().defined(),
   lastUsed: instantOut.nullable().defined(),
+  purpose: string().nullable().defined().meta({ description: 'What it was given for.' }),
   said: string().nullable().defined().meta({ description: 'The sentence that says their own grant as it stands.' }),
 }).meta({ id: 'Holding' })
 export const holdingPage = pageOf(holding)

@@ -35,14 +35,14 @@ export async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessI
   return found.filter(readiness => !readiness.ready)
 }
 
-/** Who was given something for a purpose and lacks something else that it takes. */
-export async function readinessHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
+/** Who was given something for a purpose and lacks something else that it takes: all of them, or one person. */
+export async function readinessHoles(kit: Kit, acting: Acting, only: string | null): Promise<ReadinessInWords[]> {
   const manager = kit.database.manager
   const engaged = (await manager.query(
     `SELECT DISTINCT holder_id AS person, purpose FROM access_grant WHERE business_id = $1 AND holder_kind = 'person'
-      AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2)
+      AND upstream_id IS NULL AND ended_at IS NULL AND purpose IS NOT NULL AND (until_at IS NULL OR until_at > $2) AND ($3::uuid IS NULL OR holder_id = $3)
      ORDER BY person, purpose LIMIT ${most}`,
-    [acting.id, kit.clock.now().toString()],
+    [acting.id, kit.clock.now().toString(), only],
   )) as { person: string; purpose: string }[]
   if (engaged.length === 0) return []
   const purposes = await purposesOf(manager, acting.id)

@@ -23,12 +23,22 @@ const letter = object({
   lapsesSoon: boolean().required(),
 })
 const ending = object({
-  grant: string().required(),
+  grants: array(string().required()).required(),
   holder: string().required(),
   holderText: string().required(),
   on: string().required(),
-  onText: string().required(),
+  things: array(
+    object({
+      name: string().required(),
+      tier: string().nullable().defined(),
+      actions: array(string().required()).required(),
+    }),
+  )
+    .required()
+    .meta({ description: 'What ends together: for one reason, until one day.' }),
+  purpose: string().nullable().defined(),
   until: instantOut.required(),
+  later: instantOut.required().meta({ description: 'Until when it would last then.' }),
   from: string()
     .nullable()
     .defined()
@@ -100,6 +110,15 @@ export const desk = object({
   )
     .required()
     .meta({ description: 'Invitations that nobody answered, to people who are not here.' }),
+  totals: object({
+    ending: number().integer().required(),
+    unstaffed: number().integer().required(),
+    unfinished: number().integer().required(),
+    lapsed: number().integer().required(),
+    alone: number().integer().required(),
+  })
+    .required()
+    .meta({ description: 'How many there are in all, where a list shows the first alone.' }),
   alone: array(
     object({
       number: string().required(),

@@ -49,6 +49,8 @@ export interface Holding {
   readonly why: string | null
   readonly until: string | null
   readonly lastUsed: string | null
+  /** What it was given for: their own grant, else the one that they reach it through. */
+  readonly purpose: string | null
   /** The sentence that says the grant of their own as it stands; null when they reach it in other ways alone. */
   readonly said: string | null
 }
@@ -106,7 +108,7 @@ export async function holdingsOf(
 
 const invitedTo = `
   SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.platform, asset.platform_ref, item.tier, item.actions,
-    item.hiding, item.until_at AS until, sender.name AS sender, proposal.opened_at AS opened
+    item.hiding, item.until_at AS until, item.purpose, sender.name AS sender, proposal.opened_at AS opened
   FROM proposal JOIN person sender ON sender.id = proposal.sent_by LEFT JOIN proposal_item item ON item.proposal_id = proposal.id
     LEFT JOIN asset ON item.target_id = ANY (${placesOfAsset('asset')}) AND asset.business_id = $1 AND asset.archived_at IS NULL
   WHERE proposal.business_id = $1 AND proposal.to_address = $2 AND proposal.state = 'open' AND proposal.lapses_at > $3
@@ -121,6 +123,7 @@ interface InvitedRow extends Given {
   platform: string
   platform_ref: string
   until: Date | null
+  purpose: string | null
   sender: string
 }
 
@@ -149,6 +152,7 @@ export async function invitedHoldings(
         why: 'they have not answered the invitation',
         until: row.until?.toISOString() ?? null,
         lastUsed: null,
+        purpose: row.purpose,
         said: null,
       },
     ]
@@ -196,6 +200,7 @@ function toHolding(kit: Kit, row: Candidate, facts: AccessFacts | null): Holding
       through: counted.map(path => sayPath(facts, path)),
       until: latestEnd(counted)?.toString() ?? null,
       lastUsed: row.last_used?.toISOString() ?? null,
+      purpose: (own ?? counted.flatMap(path => path.grants).at(-1))?.purpose ?? null,
       said: own ? writeOwn(own, asset, row.address) : null,
     },
   ]

@@ -7,6 +7,7 @@
   import Emphasised from '../../parts/Emphasised.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
+  import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { Doing } from '../../reach/doing.svelte'
@@ -31,6 +32,12 @@
   const greeting = $derived(hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening')
   const today = $derived(sayDate(Temporal.Now.instant(), acting.zone))
   const total = $derived(desk ? countOf(desk) : 0)
+  /** `28 February`, with its year where that is another than this one’s. */
+  function sayShortEnd(later: string): string {
+    const said = sayEnd(Temporal.Instant.from(later), acting.zone)
+    return said.replace(` ${Temporal.Now.plainDateISO(acting.zone).year}`, '')
+  }
+
   let passedOn = $state('')
   const headline = $derived.by(() => {
     if (!desk) return ''
@@ -175,14 +182,21 @@
             href="/{acting.number}/lists">{row.finding === 'two' ? 'Let it take two' : 'See the people'}</a
           >{/if}{/snippet}
     </DeskSection>
-    <DeskSection title="Runs out soon" items={desk.ending}>
+    <DeskSection title="Ends soon" items={desk.ending}>
       {#snippet when(row)}<span class="due"><Age at={row.until} zone={acting.zone} /></span>{/snippet}
-      {#snippet what(row)}<b>{row.holder}</b> reaches <b>{row.on}</b>{row.from ? ` of ${row.from}` : ''} until {sayEnd(
-          Temporal.Instant.from(row.until),
-          acting.zone,
-        )}.{/snippet}
+      {#snippet what(row)}{#if row.from}What <b>{row.from}</b> gave you on <b>{row.on}</b> ends{:else if row.things.length > 1}<b
+            >{row.holder}</b
+          >: {sayCount(row.things.length, 'thing')} end{:else}<b>{row.holder}</b> has <b>{row.on}</b>{/if}
+        {row.from || row.things.length > 1 ? 'on' : 'until'}
+        {sayEnd(Temporal.Instant.from(row.until), acting.zone)}.
+        {#if row.purpose}<small>To <i>{row.purpose}</i>.</small>{/if}
+        <span class="marks"
+          >{#each row.things.slice(0, 4) as thing (thing.name)}<span
+              ><TierMark tier={thing.tier} actions={thing.actions.length} size="s" /> {thing.name}</span
+            >{/each}{#if row.things.length > 4}<span>{row.things.length - 4} more</span>{/if}</span
+        >{/snippet}
       {#snippet next(row)}{#if row.prolong}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.prolong)}
-            >Extend it</a
+            >Extend to {sayShortEnd(row.later)}</a
           >{:else if row.ask}<a
             class="btn btn-sm"
             href="/{acting.number}/ask?of={row.ask.of ?? ''}&wanted={encodeURIComponent(row.ask.wanted)}"
@@ -215,9 +229,10 @@
         {hole?.asset ? `on ${hole.asset.name}` : ''} is missing.{#if !row.at && !hole?.sentence && hole?.remedy}<small
             >{hole.remedy}</small
           >{/if}{/snippet}
-      {#snippet next(row)}{@const hole = firstHole(row)}{#if hole?.sentence}<a
+      {#snippet next(row)}{@const hole = firstHole(row)}{#if !acting.isAdmin}<a
             class="btn btn-sm"
-            href={sayAddress(acting.number, 'review', hole.sentence)}
+            href="/{acting.number}/ask?for={encodeURIComponent(row.purpose)}">Ask for it</a
+          >{:else if hole?.sentence}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', hole.sentence)}
             >{row.who.text.startsWith('B-') ? 'Give them this' : `Give ${row.who.name.split(' ')[0]} this`}</a
           >{:else if row.at}<a
             class="btn btn-sm"
@@ -226,18 +241,18 @@
             >Look at it</a
           >{/if}{/snippet}
     </DeskSection>
-    <DeskSection title="Given to you, and nobody put on it" items={desk.unstaffed}>
+    <DeskSection title="Given to you, and nobody put on it" items={desk.unstaffed} total={desk.totals.unstaffed}>
       {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}
       {#snippet what(row)}<b>{row.from}</b> gave you <b>{row.on}</b>: only the admins reach it so far.{/snippet}
       {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/partners/{row.partner}">Put somebody on it</a
         >{/snippet}
     </DeskSection>
-    <DeskSection title="Nobody was put on it" items={desk.alone}>
+    <DeskSection title="Nobody was put on it" items={desk.alone} total={desk.totals.alone}>
       {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}
       {#snippet what(row)}The {row.noun} <b>{row.name}</b> is reached by the admins alone; others of its kind have holders.{/snippet}
       {#snippet next(row)}<a class="btn btn-sm" href="/{acting.number}/assets/{row.number}">See who could</a>{/snippet}
     </DeskSection>
-    <DeskSection title="Unfinished" items={desk.unfinished}>
+    <DeskSection title="Unfinished" items={desk.unfinished} total={desk.totals.unfinished}>
       {#snippet when(row)}<Age at={row.since} zone={acting.zone} />{/snippet}
       {#snippet what(row)}<b>{row.person}</b>
         {row.lacks === 'assets'
@@ -250,7 +265,7 @@
             : `/${acting.number}/people/${row.personId}`}>{row.lacks === 'assets' ? 'Give access' : 'Look at it'}</a
         >{/snippet}
     </DeskSection>
-    <DeskSection title="Expired without an answer" items={desk.lapsed}>
+    <DeskSection title="Expired without an answer" items={desk.lapsed} total={desk.totals.lapsed}>
       {#snippet when(row)}<Age at={row.lapsedAt} zone={acting.zone} />{/snippet}
       {#snippet what(row)}<b>{row.to}</b> never answered the invitation{row.assets.length > 0
           ? ` to ${sayList(row.assets)}`
@@ -285,6 +300,13 @@
 <style>
   .first {
     margin-top: 0.75rem;
+  }
+  .marks {
+    display: flex;
+    gap: 0.125rem 1rem;
+    flex-wrap: wrap;
+    margin-top: 0.25rem;
+    font: 400 0.9063rem/1.5rem var(--font-sans);
   }
   .two {
     display: flex;

@@ -5,16 +5,18 @@
   interface Props {
     title: string
     items: readonly T[]
+    /** How many there are in all, where the first alone are shown. */
+    total?: number
     when: Snippet<[T]>
     what: Snippet<[T]>
     next: Snippet<[T]>
   }
-  let { title, items, when, what, next }: Props = $props()
+  let { title, items, total = items.length, when, what, next }: Props = $props()
 </script>
 
 {#if items.length > 0}
   <section class="span top" aria-label={title}>
-    <p class="margin count" aria-hidden="true">{items.length}</p>
+    <p class="margin count" aria-hidden="true">{Math.max(total, items.length)}</p>
     <h2 class="head">{title}</h2>
   </section>
   <ul class="span rows">
@@ -28,6 +30,7 @@
       </li>
     {/each}
   </ul>
+  {#if total > items.length}<p class="note shown">The first {items.length} of {total} are shown.</p>{/if}
 {/if}
 
 <style>
@@ -37,6 +40,9 @@
   .count {
     font: 500 1.75rem/1.75rem var(--font-serif);
     color: var(--color-base-content);
+  }
+  .shown {
+    padding-top: 0.375rem;
   }
   .rows {
     margin-top: 0.5rem;

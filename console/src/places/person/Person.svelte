@@ -1,14 +1,5 @@
 <script lang="ts">
-  import {
-    capitalised,
-    sayEnd,
-    sayDate,
-    sayList,
-    standingMeans,
-    standings,
-    Temporal,
-    type Standing,
-  } from '@famiglia/core'
+  import { capitalised, sayDate, standingMeans, standings, Temporal, type Standing } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
@@ -17,13 +8,12 @@
   import Sure from '../../parts/Sure.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Readiness from './Readiness.svelte'
-  import Age from '../../parts/Age.svelte'
-  import TierMark from '../../parts/TierMark.svelte'
+  import ReadyFor from './ReadyFor.svelte'
+  import WhatTheyHave from './WhatTheyHave.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
   import { route } from '../../router'
-  import { sayAddress } from '../give/say'
 
   const acting = getActing()
   const wanted = $derived((route.params as { person?: string }).person ?? '')
@@ -44,6 +34,9 @@
   }))
   const person = $derived(found.data)
   const holdings = $derived(held.data?.items ?? [])
+  /** What they were given something for. */
+  const given = $derived([...new Set(holdings.flatMap(one => (isOwn(one) && one.purpose ? one.purpose : [])))])
+  let another = $state(false)
   const first = $derived((person?.name ?? '').split(' ')[0])
   /** Whether the acting business owns it; what it holds from others is named by its number. */
   const isOwn = (holding: (typeof holdings)[number]) => holding.business.number === acting.number
@@ -107,6 +100,35 @@
         was ended.</Slip
       >{/if}
     <Outcome {doing} />
+    <section class="span section">
+      <h2 class="margin">What {first} has</h2>
+      <div>
+        {#if !isTold}<p class="entry">It is told to {first} and to the admins.</p>
+        {:else if held.error}<Trouble error={held.error} />
+        {:else if held.data && holdings.length === 0}<p class="entry">
+            Nothing so far: {person.name.split(' ')[0]} would see an empty page. Give access to the first asset.
+          </p>
+        {:else if held.data}
+          <WhatTheyHave address={person.address} {holdings} />
+        {:else}<Waiting />{/if}
+      </div>
+    </section>
+    {#if acting.isAdmin}
+      <section class="span section">
+        <h2 class="margin">Ready for</h2>
+        <div>
+          <ul>
+            {#each given as purpose (purpose)}<ReadyFor who={person.address} name={person.name} {purpose} />{:else}<li
+                class="sub"
+              >
+                Nothing was given to {first} for a purpose.
+              </li>{/each}
+          </ul>
+          <p><button class="quiet" onclick={() => (another = !another)}>Check another purpose</button></p>
+        </div>
+      </section>
+      {#if another}<Readiness who={person.address} name={person.name} />{/if}
+    {/if}
     {#if acting.isAdmin}
       <section class="span section">
         <h2 class="margin">Standing</h2>
@@ -149,69 +171,7 @@
             </Sure>
           </div>{/if}
       </section>
-      <Readiness who={person.address} name={person.name} />
     {/if}
-    <section class="span section">
-      <h2 class="margin">What {first} reaches</h2>
-      <div>
-        {#if !isTold}<p class="entry">It is told to {first} and to the admins.</p>
-        {:else if held.error}<Trouble error={held.error} />
-        {:else if held.data && holdings.length === 0}<p class="entry">
-            Nothing so far: {person.name.split(' ')[0]} would see an empty page. Give access to the first asset.
-          </p>
-        {:else if held.data}
-          <table class="tbl">
-            <thead
-              ><tr
-                ><th scope="col">Asset</th><th scope="col">May</th><th scope="col">Through</th><th scope="col"
-                  >Hidden</th
-                ><th scope="col">Last used</th><th scope="col">Until</th><th scope="col"
-                  ><span class="sr-only">What to do</span></th
-                ></tr
-              ></thead
-            >
-            <tbody>
-              {#each holdings as holding (holding.asset.number)}
-                <tr>
-                  <th scope="row"
-                    ><TierMark tier={holding.tier} actions={holding.named.length} />
-                    {#if isOwn(holding)}<a href="/{acting.number}/assets/{holding.asset.number}">{holding.asset.name}</a
-                      >{:else}{holding.asset.name}{/if}
-                    <small>{holding.asset.noun}{isOwn(holding) ? '' : ` of ${holding.business.name}`}</small></th
-                  >
-                  <td
-                    >{holding.may}{#if holding.why}<small class="due">Not now: {holding.why}.</small>{/if}</td
-                  >
-                  <td
-                    >{#each holding.through as sentence, index (index)}<p>{sentence}</p>{/each}</td
-                  >
-                  <td>{holding.hidden.length > 0 ? sayList(holding.hidden) : 'nothing'}</td>
-                  <td
-                    >{#if holding.lastUsed}<Age at={holding.lastUsed} zone={acting.zone} />{:else}never{/if}</td
-                  >
-                  <td class="num"
-                    >{holding.until ? sayEnd(Temporal.Instant.from(holding.until), acting.zone) : 'no end'}</td
-                  >
-                  <td class="acts"
-                    >{#if holding.said && acting.isAdmin}<a href={sayAddress(acting.number, 'give', holding.said)}
-                        >Change</a
-                      >
-                      <a
-                        class="bad"
-                        href={sayAddress(
-                          acting.number,
-                          'review',
-                          `end ${person.address} on ${isOwn(holding) ? `${holding.asset.kind}/${holding.asset.handle}` : holding.asset.number}`,
-                        )}>End</a
-                      >{/if}</td
-                  >
-                </tr>
-              {/each}
-            </tbody>
-          </table>
-        {:else}<Waiting />{/if}
-      </div>
-    </section>
     <section class="span section">
       <h2 class="margin">How {person.name.split(' ')[0]} signs in</h2>
       <p>
@@ -237,11 +197,5 @@
   }
   .standing .select {
     width: 10rem;
-  }
-  .acts {
-    white-space: nowrap;
-  }
-  .acts a + a {
-    margin-left: 0.625rem;
   }
 </style>
