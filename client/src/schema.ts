@@ -8461,6 +8461,8 @@ export interface components {
             canSpend: boolean;
             /** @description Each path as a sentence. */
             through: string[];
+            /** @description The same in short. */
+            by: string;
             /** @enum {string} */
             state: "in force" | "waiting" | "not begun" | "stopped";
             /** @description Why it does not count now, as after “because”; null where it does. */
@@ -8638,6 +8640,17 @@ export interface components {
                 as: "admin" | "steward";
                 why: string;
             }[];
+            /** @description What you may do there yourself; null where you reach it in no way. */
+            yours: {
+                tier: string | null;
+                named: string[];
+                level: string;
+                hidden: ("spend" | "revenue" | "contacts")[];
+                /** @description Why it does not count now. */
+                why: string | null;
+                /** @description Through what, in short. */
+                by: string;
+            } | null;
         };
         Holder: {
             person: {

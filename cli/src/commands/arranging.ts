@@ -54,6 +54,7 @@ function moreAssetCommands(assets: Command, run: Run): void {
           ...(found.bundles.length > 0
             ? [`  in ${found.bundles.map(bundle => `bundle/${bundle.handle}`).join(', ')}`]
             : []),
+          ...(found.yours ? [`  you may ${found.yours.level}, through ${found.yours.by}`] : []),
           ...found.giveAccess.map(giver => `  ${giver.name} can give it, as ${giver.as}`),
         ]
         context.desk.one(found, facts.join('\n'))

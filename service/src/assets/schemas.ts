@@ -62,6 +62,17 @@ export const assetOut = object({
   )
     .required()
     .meta({ description: 'Who can give access, and why each.' }),
+  yours: object({
+    tier: string().nullable().defined(),
+    named: array(string().required()).required(),
+    level: string().required(),
+    hidden: array(figure).required(),
+    why: string().nullable().defined().meta({ description: 'Why it does not count now.' }),
+    by: string().required().meta({ description: 'Through what, in short.' }),
+  })
+    .nullable()
+    .defined()
+    .meta({ description: 'What you may do there yourself; null where you reach it in no way.' }),
 }).meta({ id: 'Asset' })
 
 export const assetLine = object({
@@ -136,6 +147,7 @@ export const holding = object({
   hidden: array(figure).required(),
   canSpend: boolean().required(),
   through: array(string().required()).required().meta({ description: 'Each path as a sentence.' }),
+  by: string().required().meta({ description: 'The same in short.' }),
   ...counting,
   until: instantOut.nullable().defined(),
   lastUsed: instantOut.nullable().defined(),

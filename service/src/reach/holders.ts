@@ -1,13 +1,10 @@
 import {
-  managersOn,
   printSentence,
   reachOf,
   sayGiven,
   showReach,
   sinceOn,
-  standingOn,
   throughBusiness,
-  throughOf,
   latestEnd,
   partnerOn,
   wantedOf,
@@ -16,7 +13,6 @@ import {
   type Action,
   type Figure,
   type GrantFact,
-  type Path,
   type Terms,
   type What,
 } from '@famiglia/core'
@@ -28,6 +24,7 @@ import { factsFrom } from './facts.ts'
 import { hasSecondStep } from '../people/queries.ts'
 import { peopleReached } from './holdersFor.ts'
 import { placesOf, placesOfAsset } from './places.ts'
+import { sayThrough } from './sayThrough.ts'
 import { gatheringAbove } from './tree.ts'
 
 /** Somebody who reaches an asset, or would once they have answered. */
@@ -195,24 +192,6 @@ export function writeOwn(grant: GrantFact, asset: AccessFacts['asset'], address:
   const terms = { ...grant, from: null }
   const wanted = wantedOf([{ what, terms }], grant.giver.zone, { purpose: grant.purpose })
   return printSentence({ verb: 'let', who: [{ by: 'address', address }], ...wanted })
-}
-
-function sayThrough(path: Path): string {
-  const grants = path.grants
-  const last = grants.at(-1)
-  if (!last) return `owning business, ${standingOn(path)}`
-  const on = last.on.kind === 'bundle' ? `, by the bundle ${last.on.name}` : ''
-  const through = throughOf(path)
-  const managers = managersOn(path)
-  if (managers.length > 0)
-    return `manager account ${managers.map(one => one.name).join(' › ')}${isAlone(path) ? ', on this one alone' : ''}`
-  if (through === 'person') return grants.length > 1 ? `${last.giver.name}, staffed` : `own grant${on}`
-  return `${through === 'team' ? 'team ' : ''}${last.holder.name}${on}`
-}
-
-/** Whether its manager's business put them on this account alone, and not on the manager account. */
-function isAlone({ steps }: Path): boolean {
-  return steps.some(step => step.kind === 'staffing' && step.grant.upstream !== null)
 }
 
 async function waitingFor(kit: Kit, asset: Asset): Promise<Holder[]> {

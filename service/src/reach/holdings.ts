@@ -21,6 +21,7 @@ import { factsFrom } from './facts.ts'
 import { holdersFor } from './holdersFor.ts'
 import { writeOwn } from './holders.ts'
 import { placesOfAsset } from './places.ts'
+import { sayThrough } from './sayThrough.ts'
 import { hangingUnder } from './tree.ts'
 
 /** An asset somebody holds something on, whether or not it counts now, and how. */
@@ -43,7 +44,9 @@ export interface Holding {
   readonly sees: readonly string[]
   readonly hidden: readonly string[]
   readonly canSpend: boolean
+  /** Each path as a sentence, and in short. */
   readonly through: readonly string[]
+  readonly by: string
   readonly state: 'in force' | 'not begun' | 'stopped' | 'waiting'
   /** Why it does not count now, as it stands after “because”; null where it does. */
   readonly why: string | null
@@ -148,6 +151,7 @@ export async function invitedHoldings(
         may,
         canSpend,
         through: [`The invitation of ${row.sender}, which waits for an answer.`],
+        by: 'invitation',
         state: 'waiting' as const,
         why: 'they have not answered the invitation',
         until: row.until?.toISOString() ?? null,
@@ -198,6 +202,7 @@ function toHolding(kit: Kit, row: Candidate, facts: AccessFacts | null): Holding
       may: words.may,
       canSpend: words.canSpend,
       through: counted.map(path => sayPath(facts, path)),
+      by: [...new Set(counted.map(sayThrough))].join('; '),
       until: latestEnd(counted)?.toString() ?? null,
       lastUsed: row.last_used?.toISOString() ?? null,
       purpose: (own ?? counted.flatMap(path => path.grants).at(-1))?.purpose ?? null,

@@ -1,4 +1,15 @@
-import { actionsOfTier, allKinds, asUnstopped, decide, findKinds, kinds } from '@famiglia/core'
+import {
+  actionsOfTier,
+  allKinds,
+  asUnstopped,
+  decide,
+  findKinds,
+  kinds,
+  reachOf,
+  showReach,
+  type AccessFacts,
+  type Instant,
+} from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { requireStanding, type Acting } from '../businesses/acting.ts'
@@ -9,12 +20,22 @@ import { holdersOf } from './holders.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import { sayPayer } from '../assets/paying.ts'
 import type { Asset } from '../assets/records.ts'
+import { sayThrough } from './sayThrough.ts'
 import { surroundingsOf } from '../assets/surroundings.ts'
 
 /** One asset, for who reaches it. */
 export async function readAsset(kit: Kit, acting: Acting, named: string) {
   const { asset, facts } = await visibleAsset(kit, acting, named)
-  return tellAsset(kit, acting, asset, decide(asUnstopped(facts), 'access.change', kit.clock.now()).allowed)
+  const told = await tellAsset(kit, acting, asset, decide(asUnstopped(facts), 'access.change', kit.clock.now()).allowed)
+  return { ...told, yours: ownLevel(facts, kit.clock.now()) }
+}
+
+/** What who looks may do there themselves, and through what; null where they reach it in no way. */
+function ownLevel(facts: AccessFacts, at: Instant) {
+  const shown = showReach(facts, reachOf(facts, at))
+  if (!shown) return null
+  const { tier, named, level, hidden, why, counted } = shown
+  return { tier, named, level, hidden, why, by: [...new Set(counted.map(sayThrough))].join('; ') }
 }
 
 /** An asset with what is around it, and who can give access to it. */
@@ -38,6 +59,7 @@ export async function tellAsset(kit: Kit, acting: Pick<Acting, 'id'>, asset: Ass
     version: asset.version,
     canGiveAccess,
     giveAccess: await giversOn(kit, kit.database.manager, asset),
+    yours: null,
   }
 }
 

@@ -3,6 +3,7 @@
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'
+  import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -66,7 +67,7 @@
         <div>
           <h1 class="title">{asset.name}</h1>
           <p class="facts-line">
-            <NumberPlate number={asset.number} /><span class="sub">{asset.kind}/{asset.handle}</span><span class="sub"
+            <NumberPlate number={asset.number} /><span class="sub"
               >owned by {acting.business?.name}, here since {sayDate(
                 Temporal.Instant.from(asset.broughtInAt),
                 acting.zone,
@@ -106,6 +107,35 @@
       >{/if}
     {#if asset.frozen}<Slip tone="due">It is frozen: nobody reaches it for now. Nothing was ended.</Slip>{/if}
     {#if renaming}<Rename {asset} business={acting.number} close={() => (renaming = false)} />{/if}
+    {#if asset.yours}{@const { tier, named, level, hidden, why, by } = asset.yours}
+      <section class="span section">
+        <h2 class="margin">You</h2>
+        <div class="you">
+          <TierMark
+            {tier}
+            actions={named.length}
+            how={why ? 'idle' : by === 'own grant' ? 'own' : 'through'}
+            size="l"
+          />
+          <div>
+            <p class="entry">
+              {#if by.startsWith('owning business, admin')}You may do <b>everything</b> here, because you are an admin
+                of {acting.business?.name}.{:else if by.startsWith('owning business')}You may <b>{level}</b> here,
+                because you see to the payments of {acting.business?.name}.{:else}You may <b>{level}</b> here, {by ===
+                'own grant'
+                  ? 'by a grant of your own'
+                  : `through ${by.startsWith('team') ? 'the ' : ''}${by}`}.{/if}
+            </p>
+            <p class="sub">
+              {hidden.length > 0
+                ? `${capitalised(sayList(hidden))} ${hidden.length > 1 ? 'are' : 'is'} hidden from you.`
+                : ''}
+              {#if why}<span class="due">Not now: {why}.</span>{/if}
+            </p>
+          </div>
+        </div>
+      </section>
+    {/if}
     <div class="span section">
       <p class="margin">Money and<br />family</p>
       <div class="three">
@@ -169,6 +199,11 @@
 </main>
 
 <style>
+  .you {
+    display: flex;
+    gap: 0.875rem;
+    align-items: center;
+  }
   .facts-line {
     display: flex;
     flex-wrap: wrap;

@@ -32,10 +32,12 @@
   const greeting = $derived(hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening')
   const today = $derived(sayDate(Temporal.Now.instant(), acting.zone))
   const total = $derived(desk ? countOf(desk) : 0)
-  /** `28 February`, with its year where that is another than this one’s. */
+  /** `28 February`: with its year only where that is not the next one of that name. */
   function sayShortEnd(later: string): string {
-    const said = sayEnd(Temporal.Instant.from(later), acting.zone)
-    return said.replace(` ${Temporal.Now.plainDateISO(acting.zone).year}`, '')
+    const end = Temporal.Instant.from(later)
+    const said = sayEnd(end, acting.zone)
+    const isNext = end.since(Temporal.Now.instant()).total('hours') < 360 * 24
+    return isNext ? said.replace(/ \d{4}$/, '') : said
   }
 
   let passedOn = $state('')

@@ -62,7 +62,7 @@
   }
   .inside {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 10.5rem;
+    grid-template-columns: minmax(0, 1fr) 11.25rem;
     column-gap: 1.75rem;
     align-items: start;
   }

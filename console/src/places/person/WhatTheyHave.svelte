@@ -23,7 +23,12 @@
       if (group) group.items.push(holding)
       else groups.push({ key, head: holding, items: [holding] })
     }
-    return groups
+    // What was given for something stands first, and what ends soonest.
+    return groups.sort(
+      (one, other) =>
+        Number(other.head.purpose !== null) - Number(one.head.purpose !== null) ||
+        (one.head.until ?? '9').localeCompare(other.head.until ?? '9'),
+    )
   })
   const uncounted = $derived(holdings.filter(one => one.state !== 'in force'))
   const end = (until: string) => sayEnd(Temporal.Instant.from(until), acting.zone)
@@ -55,7 +60,10 @@
       {#if holding.why}<span class="due">Not now: {holding.why}.</span>{/if}
     </p>
     <div class="sub">
-      {#each holding.through as sentence, index (index)}<p>{sentence}</p>{/each}
+      <details>
+        <summary>{holding.by}</summary>
+        {#each holding.through as sentence, index (index)}<p>{sentence}</p>{/each}
+      </details>
     </div>
     <p class="sub used">
       {#if holding.lastUsed}used <Age at={holding.lastUsed} zone={acting.zone} />{:else}never used{/if}
@@ -130,6 +138,9 @@
   .used :global(.age),
   .used :global(time) {
     display: inline;
+  }
+  summary {
+    cursor: pointer;
   }
   .acts {
     text-align: right;
