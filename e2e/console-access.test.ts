@@ -289,6 +289,27 @@ test('who is paused is shown with all they hold, marked as not counting now', as
   await page.getByText('Not now: their membership is paused.').first().waitFor({ state: 'detached' })
 })
 
+test('a person’s page tells first what they have, by reason and end, then how ready they are for what was given to them', async () => {
+  const page = await pageOf(browser, scene, scene.agnese)
+  await to(page, '/lists')
+  await page.getByRole('link', { name: 'Idris Vannucci' }).click()
+  await page.getByRole('heading', { name: 'Idris Vannucci' }).waitFor()
+  const heads = await page.getByRole('heading', { level: 2 }).allInnerTexts()
+  expect(heads.slice(0, 3)).toEqual(['What Idris has', 'Ready for', 'Standing'])
+  await page.getByRole('button', { name: 'Check another purpose' }).click()
+  await page.getByLabel('Purpose').selectOption('look after the bills')
+  await page.getByText('Is Idris ready to').waitFor()
+})
+
+test('an asset’s page says first what one may do there, and through what', async () => {
+  const page = await pageOf(browser, scene, scene.called('Priya'))
+  await to(page, '/assets/property%2Fticket-shop')
+  await page.getByText('You may watch here, through the team Paid media.').waitFor()
+  const own = await pageOf(browser, scene, scene.agnese)
+  await to(own, '/assets/property%2Fticket-shop')
+  await own.getByText('because you are an admin of Ondaverde Ferries').waitFor()
+})
+
 test('the page of an asset tells who is ready with it, and what mends it for who is not', async () => {
   const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/lists')

@@ -104,7 +104,10 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
       { who: { name: 'Gullwright & Moss' }, purpose: 'run our adverts', ready: false },
       { who: { name: 'Bea Fontaine' }, purpose: 'run our adverts', ready: false },
     ],
-    ending: [{ holder: 'Bea Fontaine' }, { holder: 'Bea Fontaine' }, { holder: 'Fenn Delacroix-Umar' }],
+    ending: [
+      { holder: 'Bea Fontaine', on: 'Ondaverde Ferries and Summer Crossings' },
+      { holder: 'Fenn Delacroix-Umar', on: 'Decks & Harbours' },
+    ],
   })
   expect(leftovers().length).toBeGreaterThan(0)
 

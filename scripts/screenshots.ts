@@ -136,13 +136,18 @@ async function bringIn(page: Page): Promise<void> {
 async function give(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'Give somebody access' }).first().click()
   await choose(page, /^Who:/, 'leander@ondaverde.example')
-  await choose(page, /^Purpose or tier:/, 'prepare')
   await choose(page, /^Assets:/, 'winter freight')
+  await page.getByRole('button', { name: /^Purpose or tier:/ }).click()
+  await page.getByText('Pick single things').waitFor()
+  await keep(page, 'chooser')
+  await page.keyboard.type('prepare')
+  await page.keyboard.press('Enter')
+  await page.getByRole('dialog').waitFor({ state: 'detached' })
   await page.getByRole('button', { name: /^Hiding:/ }).click()
   await page.getByLabel('revenue').check()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Until:/ }).click()
-  await page.getByRole('button', { name: '6 months' }).click()
+  await page.getByRole('button', { name: '6 months', exact: true }).click()
   await page.getByRole('complementary', { name: 'Enough for the purpose?' }).waitFor()
   await keep(page, 'give')
   await page.keyboard.press('Control+Enter')
@@ -152,6 +157,8 @@ async function give(page: Page): Promise<void> {
     .fill(
       'Dear Leander, this one did not reach you in spring. Start with Winter Freight, and ask before you raise a budget.',
     )
+  await page.getByLabel('A note from you').blur()
+  await page.getByRole('article', { name: 'The letter' }).getByText('Dear Leander').waitFor()
   await keep(page, 'review')
   await page.getByRole('button', { name: 'Sign and send' }).click()
   await page.getByText('To the desk').waitFor()
@@ -161,7 +168,7 @@ async function choose(page: Page, field: RegExp, text: string): Promise<void> {
   await page.getByRole('button', { name: field }).click()
   await page.keyboard.type(text)
   await page.keyboard.press('Enter')
-  await page.keyboard.press('Escape')
+  await page.getByRole('dialog').waitFor({ state: 'detached' })
 }
 
 async function accept(page: Page): Promise<void> {

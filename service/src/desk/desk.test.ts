@@ -1,6 +1,6 @@
 import { answerOf } from '@famiglia/client'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+import { bringIn, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 beforeAll(async () => {
@@ -70,4 +70,28 @@ test('ended membership ends that business’s grants and nothing else', async ()
   expect(businesses.map(business => business.name)).toEqual(['Gullwright & Moss'])
   const holdings = await answerOf(scene.callum.client.GET('/v1/me/holdings'))
   expect(holdings.items.map(holding => holding.asset.name)).toEqual(['Gullwright showcase'])
+})
+
+test('what somebody has for one reason and until one day is one row, and one step makes all of it last longer', async () => {
+  const day = scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days: 9 }).toString()
+  await bringIn(scene, 'MA-20417', 'summer-crossings', 'marram')
+  await scene.say(
+    scene.agnese,
+    `let tomasz@ondaverde.example draft on ad-account/winter-freight, ad-account/summer-crossings until ${day} to "run our adverts"`,
+  )
+  const { ending, totals } = await desk(scene.agnese)
+  const row = ending.find(one => one.purpose === 'run our adverts')!
+  expect(row.things.map(thing => [thing.name, thing.tier]).sort()).toEqual([
+    ['Summer Crossings', 'draft'],
+    ['Winter Freight', 'draft'],
+  ])
+  expect(totals.ending).toBe(ending.flatMap(one => one.things).length)
+  await scene.say(scene.agnese, row.prolong!)
+  expect((await desk(scene.agnese)).ending.filter(one => one.purpose === 'run our adverts')).toEqual([])
+})
+
+test('a member finds on their desk what they were given and is not enough, and what others lack is not told to them', async () => {
+  const { holes } = await desk(scene.tomasz)
+  expect(holes.map(hole => [hole.who.name, hole.purpose])).toEqual([['Tomasz Oyelaran', 'run our adverts']])
+  expect((await desk(scene.tomasz)).unfinished).toEqual([])
 })
