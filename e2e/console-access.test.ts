@@ -24,7 +24,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
     'Sanne Okoro of Porto Lindo Tourist Board asks for watch on Day Trips and Crossings & cabins',
     'Tomasz Oyelaran asks for',
     'invited oona@pebblecast.example to',
-    'Bea Fontaine reaches Summer Crossings until',
+    'Bea Fontaine: two things end on',
     'Bea Fontaine is to run our adverts, and cannot yet',
     'The page Winter Timetable is reached by the admins alone',
     'Ruben Achterberg signs in with a password only',

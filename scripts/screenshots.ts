@@ -110,10 +110,9 @@ async function signIn(page: Page, person: DemoPerson): Promise<void> {
 async function seeWhoReachesWhat(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'Access', exact: true }).click()
   await page.getByRole('row').filter({ hasText: 'Priya Lindqvist' }).first().waitFor()
-  await keep(page, 'access')
   await page.getByRole('button', { name: 'Priya Lindqvist on Ticket shop: watch' }).click()
   await page.getByRole('figure', { name: 'The paths, drawn' }).waitFor()
-  await keep(page, 'why')
+  await keep(page, 'access')
   await page.keyboard.press('Escape')
   await page.getByRole('link', { name: 'Bea Fontaine' }).first().click()
   await page.getByRole('heading', { name: 'Bea Fontaine' }).waitFor()
