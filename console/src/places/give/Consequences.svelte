@@ -21,6 +21,7 @@
   const shown = $derived(
     (['revenue', 'contacts'] as const).filter(figure => preview.assets.some(asset => asset.sees.includes(figure))),
   )
+  const spending = $derived(preview.assets.filter(asset => asset.money !== null))
   const isOutside = $derived(preview.who.some(one => one.state !== 'member' && one.state !== 'team'))
   const hasNoEnd = $derived(preview.verb === 'let' && preview.assets.some(asset => asset.until === null))
 </script>
@@ -78,12 +79,10 @@
       {#each preview.changes as change, index (index)}<p>{change}</p>{/each}
     </div>
   </section>{/if}
-{#each preview.assets as asset (asset.number)}
-  {#if asset.money}<section class="span fact">
-      <h2 class="margin">Whose money</h2>
-      <div><p>{asset.money}</p></div>
-    </section>{/if}
-{/each}
+{#if spending.length > 0}<section class="span fact">
+    <h2 class="margin">Whose money</h2>
+    <div><EachAsset assets={spending} say={asset => asset.money!} /></div>
+  </section>{/if}
 <section class="span fact">
   <h2 class="margin">Until</h2>
   <div>

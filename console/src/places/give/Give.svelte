@@ -1,6 +1,5 @@
 <script lang="ts">
   import {
-    actionsOfKind,
     adviseNumber,
     allFigures,
     allKinds,
@@ -9,7 +8,6 @@
     readMoment,
     readNumber,
     sayEnd,
-    sayGiven,
     sayList,
     Temporal,
     type Kind,
@@ -27,10 +25,9 @@
   import Consequences from './Consequences.svelte'
   import { Composer } from './composer.svelte'
   import { Known } from './known.svelte'
-  import type { LevelSaid } from './level-said'
   import Panel from './Panel.svelte'
-  import Part from './Part.svelte'
   import { goAndSay, readSay } from './say'
+  import SentenceLine from './SentenceLine.svelte'
   import Sufficiency from './Sufficiency.svelte'
   import { Unsent } from './unsent.svelte'
   import UntilWhen from './UntilWhen.svelte'
@@ -74,7 +71,9 @@
   const nameOf = (key: string) =>
     known.who.find(one => one.key === key)?.name ?? lookedUp.find(one => one.text === key)?.name ?? key
   const whoSaid = $derived(sayList(composer.who.map(nameOf)))
-  const asks = $derived(whoSaid ? `What should ${whoSaid} get done?` : 'What should they get done?')
+  const asks = $derived(
+    whoSaid && !whoSaid.includes('@') ? `What should ${whoSaid} get done?` : 'What should they get done?',
+  )
   const prefilled = $derived(
     composer.prefilled &&
       (composer.on.includes(composer.prefilled) ? known.thing(composer.prefilled).name : nameOf(composer.prefilled)),
@@ -85,23 +84,7 @@
   })
   const wrong = $derived(composer.isWhole ? preview.error : null)
 
-  function givenSaid({ tier, actions, on }: LevelSaid): string {
-    if (composer.isByPurpose) return composer.purpose
-    const kind = on
-      .map(key => known.thing(key).kind)
-      .find(one => one && actions.every(a => actionsOfKind(one).includes(a)))
-    return sayGiven({ tier, actions }, kind ?? null)
-  }
-
-  const opening = (part: string) => ({
-    open: open === part,
-    onopen: () => (open = part),
-    onclose: () => (open = null),
-  })
   const close = () => (open = null)
-  /** What stands between two of a list in the run of the text. */
-  const joint = (index: number, count: number) => (index === 0 ? '' : index === count - 1 ? ' and ' : ', ')
-
   function takeWho(key: string) {
     composer.addWho(key)
     close()
@@ -172,58 +155,7 @@
         <p class="keys">Tab to the next part, type to change it.</p>
       </div>
       <div>
-        <p class="sentence">
-          Let {#each composer.who as key, index (key)}{joint(index, composer.who.length)}<Part
-              label="Who"
-              value={nameOf(key)}
-              {...opening(`who ${key}`)}
-              onclear={() => composer.removeWho(key)}
-            />{:else}<Part label="Who" value="" empty="somebody" {...opening('who')} />{/each}
-          {#each composer.levels as level, at (at)}{at === 0 ? '' : ' and '}<Part
-              label={composer.levels.length > 1
-                ? `Purpose or tier on ${sayList(level.on.map(key => known.thing(key).name))}`
-                : 'Purpose or tier'}
-              value={givenSaid(level)}
-              empty="get something done"
-              italic
-              {...opening(`what ${at}`)}
-            />
-            on {#each level.on as key, index (key)}{@const thing = known.thing(key)}{joint(
-                index,
-                level.on.length,
-              )}{thing.noun}
-              <Part
-                label="Assets"
-                value={thing.name}
-                {...opening(`on ${key}`)}
-                onclear={() => composer.removeOn(key)}
-              />{:else}<Part
-                label="Assets"
-                value=""
-                empty={composer.isByPurpose ? 'all that it takes' : 'an asset'}
-                {...opening('on')}
-              />{/each}{/each}, hiding
-          <Part
-            label="Hiding"
-            value={sayList(composer.hiding)}
-            empty="nothing"
-            {...opening('hiding')}
-            onclear={() => (composer.hiding = [])}
-          />, until
-          <Part
-            label="Until"
-            value={untilSaid}
-            empty="no end"
-            {...opening('until')}
-            onclear={() => (composer.until = '')}
-          />{#if composer.purpose && !composer.isByPurpose}, to <Part
-              label="For the purpose"
-              value={composer.purpose}
-              italic
-              {...opening('purpose')}
-              onclear={() => (composer.purpose = '')}
-            />{/if}.
-        </p>
+        <SentenceLine {composer} {known} {nameOf} {untilSaid} bind:open />
         {#if prefilled}<p class="note">
             {prefilled} was filled in, because you came from there.
             <button class="quiet" onclick={takePrefilledOut}>Take {prefilled} out</button>

@@ -7,12 +7,25 @@
     empty?: string
     italic?: boolean
     wrong?: boolean
+    /** The sign that follows it in the text, kept on its line. */
+    after?: string
     open: boolean
     onopen: () => void
     onclose: () => void
     onclear?: () => void
   }
-  let { label, value, empty = '', italic = false, wrong = false, open, onopen, onclose, onclear }: Props = $props()
+  let {
+    label,
+    value,
+    empty = '',
+    italic = false,
+    wrong = false,
+    after = '',
+    open,
+    onopen,
+    onclose,
+    onclear,
+  }: Props = $props()
 
   function onkey(event: KeyboardEvent) {
     if (event.key === 'Backspace' && onclear && !open) onclear()
@@ -20,11 +33,25 @@
   }
 </script>
 
-<button
-  class={['part', { i: italic, gap: !value, err: wrong }]}
-  aria-haspopup="dialog"
-  aria-expanded={open}
-  aria-label="{label}: {value || empty}"
-  onclick={() => (open ? onclose() : onopen())}
-  onkeydown={onkey}><bdi>{value || empty}</bdi></button
+<span class="kept"
+  ><button
+    class={['part', { i: italic, gap: !value, err: wrong }]}
+    aria-haspopup="dialog"
+    aria-expanded={open}
+    aria-label="{label}: {value || empty}"
+    onclick={() => (open ? onclose() : onopen())}
+    onkeydown={onkey}><bdi>{value || empty}</bdi></button
+  >{after}</span
 >
+
+<style>
+  .kept {
+    white-space: nowrap;
+  }
+  .part {
+    white-space: normal;
+    text-align: left;
+    max-width: 100%;
+    overflow-wrap: anywhere;
+  }
+</style>

@@ -63,6 +63,7 @@
     preview?.verb === 'let' ? preview.who.filter(one => one.state === 'new' || one.state === 'invited') : [],
   )
   const partner = $derived(preview?.who.find(one => one.state === 'partner'))
+  const spending = $derived((preview?.assets ?? []).filter(asset => asset.money !== null))
   const invites = $derived(strangers.length > 0)
   const today = $derived(sayDate(Temporal.Now.instant(), acting.zone))
   const name = $derived(sayList((preview?.who ?? []).map(one => one.name)))
@@ -153,12 +154,10 @@
               <dd><EachAsset assets={preview.assets} say={asset => `${capitalised(asset.mayNot)}.`} /></dd>
             </div>
           {/if}
-          {#each preview.assets as asset (asset.number)}
-            {#if asset.money}<div>
-                <dt>Can spend</dt>
-                <dd>{asset.money}</dd>
-              </div>{/if}
-          {/each}
+          {#if spending.length > 0}<div>
+              <dt>Can spend</dt>
+              <dd><EachAsset assets={spending} say={asset => asset.money!} /></dd>
+            </div>{/if}
           {#if preview.unfinished}<div>
               <dt>Not enough alone</dt>
               <dd class="due">{preview.unfinished.words}</dd>

@@ -122,9 +122,11 @@
 </main>
 
 <style>
-  article {
-    grid-column: 2 / -1;
-    max-width: 62rem;
+  @media (min-width: 901px) {
+    article {
+      grid-column: 2 / -1;
+      max-width: 62rem;
+    }
   }
   blockquote {
     margin: 0.875rem 0 0.75rem;
