@@ -74,6 +74,20 @@ export function heldOf(acting: Acting) {
   }))
 }
 
+/** How far somebody is ready for a purpose with the acting business's assets. */
+export function readinessOf(acting: Acting, who: () => string, purpose: () => string) {
+  return createQuery(() => ({
+    queryKey: ['readiness', acting.number, who(), purpose()],
+    queryFn: async () =>
+      answerOf(
+        service.GET('/v1/businesses/{business}/readiness', {
+          params: { path: { business: acting.number }, query: { who: who(), purpose: purpose() } },
+        }),
+      ),
+    retry: false,
+  }))
+}
+
 export type Means = Schemas['Means']
 
 /** What the acting business pays with: for its finance people and admins. */

@@ -105,7 +105,7 @@
                 >{/if}
               <th scope="row">{action.words}</th>
               {#each tiers as tier (tier)}<td class={marked.includes(tier) ? 'on' : 'off'}
-                  >{#if action.tiers.includes(tier)}<Icon name="check" /><span class="sr">yes</span
+                  >{#if action.tiers.includes(tier)}<Icon name="check" /><span class="sr-only">yes</span
                     >{:else if isDifferent(action) && tier === lower}no{:else}<span aria-label="no">–</span>{/if}</td
                 >{/each}
               <td class="note byname"
@@ -217,13 +217,6 @@
   .differs th[scope='row'],
   b {
     font-weight: 600;
-  }
-  .sr {
-    position: absolute;
-    clip-path: inset(50%);
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
   }
   .acts td {
     border-bottom: 0;

@@ -1,12 +1,10 @@
 <script lang="ts">
   import { capitalised, sayList } from '@famiglia/core'
-  import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
   import PurposeChoice from '../../parts/PurposeChoice.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { purposesOf } from '../../reach/lists'
-  import { answerOf, service } from '../../reach/service'
+  import { purposesOf, readinessOf } from '../../reach/lists'
   import { sayAddress } from '../give/say'
 
   /** Is somebody ready for a purpose? Each thing it takes, by what they have it, and the sentence that mends it. */
@@ -15,15 +13,11 @@
   const acting = getActing()
   const purposes = purposesOf(acting)
   let purpose = $state('run our adverts')
-  const readiness = createQuery(() => ({
-    queryKey: ['readiness', acting.number, who, purpose],
-    queryFn: async () =>
-      answerOf(
-        service.GET('/v1/businesses/{business}/readiness', {
-          params: { path: { business: acting.number }, query: { who, purpose } },
-        }),
-      ),
-  }))
+  const readiness = readinessOf(
+    acting,
+    () => who,
+    () => purpose,
+  )
   const found = $derived(readiness.data)
   const verdict = $derived(!found ? '' : found.ready ? 'Yes.' : found.met === found.of - 1 ? 'Almost.' : 'Not yet.')
 </script>

@@ -1,25 +1,19 @@
 <script lang="ts">
   import { sayList } from '@famiglia/core'
-  import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
-  import { answerOf, service } from '../../reach/service'
+  import { readinessOf } from '../../reach/lists'
   import { sayAddress } from '../give/say'
 
   /** How far somebody is ready for a purpose that was given to them, in a line, with the step that mends it. */
   let { who, name, purpose }: { who: string; name: string; purpose: string } = $props()
 
   const acting = getActing()
-  const readiness = createQuery(() => ({
-    queryKey: ['readiness', acting.number, who, purpose],
-    queryFn: async () =>
-      answerOf(
-        service.GET('/v1/businesses/{business}/readiness', {
-          params: { path: { business: acting.number }, query: { who, purpose } },
-        }),
-      ),
-    retry: false,
-  }))
+  const readiness = readinessOf(
+    acting,
+    () => who,
+    () => purpose,
+  )
   const found = $derived(readiness.data)
   const missing = $derived(found?.requirements.filter(one => one.must && one.state !== 'met') ?? [])
   const met = $derived(found?.requirements.filter(one => one.must && one.state === 'met') ?? [])

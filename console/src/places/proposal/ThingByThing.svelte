@@ -115,7 +115,7 @@
           class="checkbox checkbox-sm"
           checked={on}
           onchange={event => tick(key, event.currentTarget.checked)}
-        /><span class="sr">Grant {part.words} on {thing.name}</span></label
+        /><span class="sr-only">Grant {part.words} on {thing.name}</span></label
       >
       <TierMark {tier} how={on ? 'waiting' : 'idle'} />
       <div>
@@ -214,13 +214,6 @@
   .why .input {
     width: 100%;
     max-width: 22rem;
-  }
-  .sr {
-    position: absolute;
-    clip-path: inset(50%);
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
   }
   .also {
     display: flex;
