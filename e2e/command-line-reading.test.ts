@@ -148,7 +148,7 @@ test('an end is told as the same day wherever it is told', async () => {
       .match(/\d{1,2} [A-Z][a-z]{2} \d{4}/g)
       ?.at(-1)
   const told = [
-    lastDayIn((await run('desk')).out, /Bea Fontaine on Summer Crossings.*?\d{4}/),
+    lastDayIn((await run('desk')).out, /Bea Fontaine on Ondaverde Ferries and Summer Crossings.*?\d{4}/),
     lastDayIn((await run('who', summer)).out, /Bea Fontaine.*/),
     lastDayIn((await run('what', scene.called('Bea').email)).out, /ad-account\/summer-crossings.*/),
   ]
