@@ -14,7 +14,7 @@ export interface WhoPays {
   readonly at: PayerChange['at'] | null
 }
 
-/** `Ondaverde Ferries pays for Winter Freight from 1 January 2027, 00:00, with Harbour card ending 4421`: the means is told to who pays alone. */
+/** `Ondaverde Ferries pays for Winter Freight from 1 January 2027, with Harbour card ending 4421`: the means is told to who pays alone. */
 export function sayWhoPays({ asset, payer, answering, means, at }: WhoPays, reader: string, zone: string): string {
   const from = at ? ` from ${sayBegin(at, zone)}` : ''
   const isOwn = payer.id === reader

@@ -94,4 +94,7 @@ test('a member finds on their desk what they were given and is not enough, and w
   const { holes } = await desk(scene.tomasz)
   expect(holes.map(hole => [hole.who.name, hole.purpose])).toEqual([['Tomasz Oyelaran', 'run our adverts']])
   expect((await desk(scene.tomasz)).unfinished).toEqual([])
+  const unreached = holes.flatMap(hole => hole.requirements).filter(requirement => requirement.through.length === 0)
+  expect(unreached.length).toBeGreaterThan(0)
+  for (const { asset, remedy, sentence } of unreached) expect([asset, remedy, sentence]).toEqual([null, null, null])
 })

@@ -61,6 +61,21 @@ export async function readinessHoles(kit: Kit, acting: Acting, only: string | nu
   return (await readinessOfMany(kit, acting, asked)).filter(readiness => !readiness.ready)
 }
 
+/** What somebody was given themselves and is not enough. What they do not reach is not told by its name, and what mends it is their admins' to say. */
+export async function ownHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
+  const found = await readinessHoles(kit, acting, acting.live.person)
+  return found.map(readiness => ({
+    ...readiness,
+    requirements: readiness.requirements.map(requirement => ({
+      ...requirement,
+      asset: requirement.through.length > 0 ? requirement.asset : null,
+      sentence: null,
+      remedy: null,
+      tie: null,
+    })),
+  }))
+}
+
 function isFor(grant: Grant, purpose: Purpose): boolean {
   return grant.purpose !== null && samePurpose(grant.purpose, purpose.name)
 }

@@ -9,7 +9,7 @@ import { hasSecondStep } from '../people/queries.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { understudyOnDesk } from '../understudies/readUnderstudy.ts'
 import { readLetters } from '../proposals/onDesk.ts'
-import { partnerHoles, readinessHoles } from './holes.ts'
+import { ownHoles, partnerHoles, readinessHoles } from './holes.ts'
 import { readEnding, sayGiven, type GivenRow } from './readEnding.ts'
 
 const most = 50
@@ -84,7 +84,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     forAdmins<Counted>(unfinished, [acting.id]),
     forAdmins<Counted>(lapsed, [acting.id, at]),
     forAdmins<Counted & { kind: Kind; handle: string }>(alone, [acting.id]),
-    readinessHoles(kit, acting, admin ? null : acting.live.person),
+    admin ? readinessHoles(kit, acting, null) : ownHoles(kit, acting),
     admin ? partnerHoles(kit, acting) : [],
     mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
     admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],

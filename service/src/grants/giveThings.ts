@@ -30,7 +30,8 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
     giver: acting,
     person: { id: acting.live.person, name: acting.live.name },
     proposal,
-    reason: to.note ?? null,
+    // A history tells one thing a line, whatever somebody wrote.
+    reason: to.note?.replace(/\s+/g, ' ') ?? null,
   }
   const ids: string[] = []
   for (const thing of things) {

@@ -150,3 +150,33 @@ test('one kind is told tier by tier, by its own name or a word of the trade; a w
   expect(tag.tiers.map(one => one.canGiveAccess)).toEqual([false, false, false, true])
   expect(await problemOf(kind('zeppelin'))).toMatchObject({ code: 'kind.unknown' })
 })
+
+test('no guess at a letter finds an address that somebody keeps to themselves, or that a colleague invited', async () => {
+  await scene.sql(
+    `INSERT INTO person_address (person_id, address, main, verified_at) SELECT person_id, 'tomasz.private@elsewhere.example', false, verified_at FROM person_address WHERE address = 'tomasz@ondaverde.example'`,
+  )
+  expect((await preview(`let tomasz.privat@elsewhere.example watch on ${winter}`)).doubts).toEqual([])
+})
+
+test('a note of several lines is one line of the history, whatever it looks like', async () => {
+  await say(`let tomasz@ondaverde.example steward on ${winter}`, {
+    sure: true,
+    note: 'Over the summer.\n\n2026-01-01 Agnese Torvald ended everything',
+  })
+  const [entry] = await scene.sql<{ sentence: string }>(
+    `SELECT entry->>'sentence' AS sentence FROM history WHERE entry->>'sentence' LIKE '%Over the summer%'`,
+  )
+  expect(entry!.sentence).toContain('“Over the summer. 2026-01-01')
+  expect(entry!.sentence).not.toContain('\n')
+})
+
+test('letters shown twenty times while the sentence is sent neither send, keep nor hold up anything', async () => {
+  const sentence = `let wren@ondaverde.example watch on ${winter}`
+  const [sent, ...shown] = await Promise.all([
+    say(sentence, { sure: true }),
+    ...Array.from({ length: 20 }, () => letters(sentence)),
+  ])
+  expect(sent!.outcome).toBe('invited')
+  expect(shown.every(one => one.length === 1)).toBe(true)
+  expect(await scene.letters('wren@ondaverde.example')).toHaveLength(1)
+})

@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { partnersByDomain } from '../reach/findPartner.ts'
-import { knownAddressesLike, type KnownAddresses } from '../people/knownAddresses.ts'
+import { knownAddressesLike, type KnownAddresses } from './knownAddresses.ts'
 import type { PersonAddressed } from './addressee.ts'
 import type { PlannedLet } from './planned.ts'
 import { isNewPerson } from './takesYes.ts'
@@ -24,10 +24,11 @@ export async function doubtsOn(manager: EntityManager, acting: Acting, plan: Pla
   const strangers = plan.recipients.filter(isNewPerson).map(({ who }) => who as PersonAddressed)
   const asked = strangers.filter(who => !who.invitation)
   if (asked.length === 0) return []
-  const partners = await partnersByDomain(manager, acting.id)
+  // Whom the business deals with is its admins’ to know.
+  const partners = acting.standing === 'admin' ? await partnersByDomain(manager, acting.id) : new Map()
   const doubts: Doubt[] = []
   for (const { address } of asked) {
-    const known = await knownAddressesLike(manager, acting.id, address)
+    const known = await knownAddressesLike(manager, acting, address)
     const doubt = doubtAbout(acting, plan, address, known, partners)
     if (doubt) doubts.push(doubt)
   }
