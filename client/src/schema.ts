@@ -1795,6 +1795,8 @@ export interface paths {
                         /** @enum {string} */
                         standing: "member" | "finance" | "admin";
                         note?: string;
+                        /** @description Whether what is asked about somebody new was read, and they are meant. */
+                        sure?: boolean;
                     };
                 };
             };

@@ -10,8 +10,9 @@ export function peopleCommands(program: Command, run: Run): void {
     .command('standing <who> <standing>')
     .description('give somebody a standing: member, finance or admin; somebody new is invited with it')
     .option('--note <text>', 'a note for the letter; for an admin why, which all admins are told')
+    .option('--sure', 'somebody new is meant, although their address is asked about')
     .action(
-      run(async (context, { note }: { note?: string }, person: string, standing: string) => {
+      run(async (context, { note, sure }: { note?: string; sure?: true }, person: string, standing: string) => {
         if (isStanding(standing)) context.desk.remark(`${capitalised(standing)}: ${standingMeans[standing]}`)
         await context.sure(`Make ${person} ${standing}?`)
         const path = { ...(await context.path()), person }
@@ -20,7 +21,7 @@ export function peopleCommands(program: Command, run: Run): void {
           answerOf(
             context.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
               params: { path },
-              body: { standing: standing as Standing, ...(note ? { note } : {}) },
+              body: { standing: standing as Standing, ...(note ? { note } : {}), sure: sure ?? false },
               headers: key,
             }),
           ),

@@ -1,5 +1,5 @@
 import { standings, type Standing } from '@famiglia/core'
-import { object, string } from 'yup'
+import { boolean, object, string } from 'yup'
 import { severalLines } from '../base/typed-text.ts'
 import { onceIn } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
@@ -19,6 +19,9 @@ const standingWanted = object({
     .oneOf([...standings])
     .required('say which standing'),
   note: string().trim().max(1000).meta(severalLines),
+  sure: boolean()
+    .default(false)
+    .meta({ description: 'Whether what is asked about somebody new was read, and they are meant.' }),
 }).noUnknown()
 const standingOut = object({ result: string().required(), proposal: string().nullable().defined() })
 const withReason = object({ reason: string().trim().max(500) }).noUnknown()
@@ -38,8 +41,9 @@ export async function memberRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const acting = await actingFor(kit.database, request)
-      const { standing, note } = request.body
-      return setStanding(kit)(acting, request.params.person, standing as Standing, note ?? null, onceIn(request))
+      const { standing, note, sure } = request.body
+      const said = { note: note ?? null, sure }
+      return setStanding(kit)(acting, request.params.person, standing as Standing, said, onceIn(request))
     },
   )
 

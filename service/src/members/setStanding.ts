@@ -8,6 +8,7 @@ import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { findMembership } from '../businesses/queries.ts'
+import { assertNoDoubt, doubtsAbout } from '../invitations/doubts.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { findPersonByAddress } from '../people/queries.ts'
 import { isOpen, openProposals } from '../proposals/queries.ts'
@@ -27,7 +28,7 @@ export function setStanding(kit: Kit) {
     acting: Acting,
     address: string,
     standing: Standing,
-    note: string | null,
+    { note, sure }: { readonly note: string | null; readonly sure: boolean },
     once: Once | null,
   ): Promise<StandingSet> => {
     requireStanding(acting, 'arrange-people', 'Choosing a standing')
@@ -48,6 +49,8 @@ export function setStanding(kit: Kit) {
           if (amongAdmins) await assertOneIsEnough(change, acting, null)
           const to = { businessId: acting.id, toAddress: address.toLowerCase(), kind: 'invitation' }
           const open = (await openProposals(change.manager, to)).find(one => isOpen(one, change.now)) ?? null
+          if (!open && !sure)
+            assertNoDoubt(await doubtsAbout(change.manager, acting, [address.toLowerCase()]), null, '/person')
           const { result, proposal } = await sendInvitation(change, acting, {
             address: address.toLowerCase(),
             known: known !== null,

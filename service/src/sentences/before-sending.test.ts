@@ -180,3 +180,17 @@ test('letters shown twenty times while the sentence is sent neither send, keep n
   expect(shown.every(one => one.length === 1)).toBe(true)
   expect(await scene.letters('wren@ondaverde.example')).toHaveLength(1)
 })
+
+test('inviting by a standing asks the same, so that no slip makes a stranger an admin', async () => {
+  const invite = (sure: boolean) =>
+    answerOf(
+      agnese.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
+        params: { path: { ...at(agnese).path, person: 'ruben@ondavrede.example' } },
+        body: { standing: 'finance', sure },
+      }),
+    )
+  const before = await counts()
+  expect(await problemOf(invite(false))).toMatchObject({ code: 'sentence.doubtful' })
+  expect(await counts()).toEqual(before)
+  expect((await invite(true)).proposal).not.toBeNull()
+})

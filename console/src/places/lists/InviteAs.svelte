@@ -4,7 +4,7 @@
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, idempotencyKey, Refusal, service } from '../../reach/service'
 
   /** Invites somebody into the business with a standing and no asset: a finance person, or another admin. */
   const acting = getActing()
@@ -12,6 +12,9 @@
   let address = $state('')
   let standing: Standing = $state('member')
   let why = $state('')
+  /** The address that was asked about, and is meant. */
+  let sureOf = $state('')
+  const asks = $derived(doing.failed instanceof Refusal && doing.failed.code === 'sentence.doubtful')
 
   function invite(event: SubmitEvent) {
     event.preventDefault()
@@ -21,7 +24,7 @@
       const told = await answerOf(
         service.PUT('/v1/businesses/{business}/people/{person}/standing', {
           params,
-          body: { standing, ...(why.trim() ? { note: why.trim() } : {}) },
+          body: { standing, ...(why.trim() ? { note: why.trim() } : {}), sure: sureOf === address.trim() },
           headers,
         }),
       )
@@ -52,8 +55,22 @@
   </p>
 </form>
 <Outcome {doing} label="Invite" />
+{#if asks}<label class="sure"
+    ><input
+      type="checkbox"
+      class="checkbox checkbox-sm"
+      checked={sureOf === address.trim()}
+      onchange={event => (sureOf = event.currentTarget.checked ? address.trim() : '')}
+    />
+    {address.trim()} is right: then invite once more</label
+  >{/if}
 
 <style>
+  .sure {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+  }
   form {
     display: grid;
     grid-template-columns: minmax(0, 20rem) 9rem auto 1fr;
