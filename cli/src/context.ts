@@ -1,3 +1,5 @@
+import { on } from 'node:events'
+import { EventSource } from 'eventsource'
 import { answerOf, famigliaClient, Refusal, type FamigliaClient, type Schemas } from '@famiglia/client'
 import { openDesk, type Desk } from './desk.ts'
 import { readKept, urlFrom, type Environment, type Kept } from './settings.ts'
@@ -76,6 +78,24 @@ export class Context {
       this.desk.remark(error.message)
       await this.prove({})
       return act()
+    }
+  }
+
+  /** The numbers of the businesses in which something changes, each time it does; it ends when the sign-in does. */
+  async *changes(): AsyncGenerator<readonly string[]> {
+    const ended = new AbortController()
+    const stream = new EventSource(`${this.url}/v1/me/changes`, {
+      fetch: (url, init) =>
+        fetch(url, { ...init, headers: { ...init.headers, authorization: `Bearer ${this.token ?? ''}` } }),
+    })
+    stream.addEventListener('error', ({ code }) => (code === 401 ? ended.abort() : undefined))
+    try {
+      for await (const [{ data }] of on(stream, 'changed', { signal: ended.signal }))
+        yield (JSON.parse(data as string) as { businesses: string[] }).businesses
+    } catch (error) {
+      if (!ended.signal.aborted) throw error
+    } finally {
+      stream.close()
     }
   }
 

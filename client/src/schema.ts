@@ -8339,6 +8339,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/me/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stream of server-sent events: `changed`, with the numbers of those of your businesses in which something changed; what it is, ask for */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -9913,7 +9949,7 @@ export interface components {
                 /** @description Who gave it, where the business is the one that holds it. */
                 from: string | null;
                 /** @description The sentence that gives it as long again. */
-                prolong: string | null;
+                extend: string | null;
                 /** @description What to ask its giver for to keep it as long again; of nobody where it is asked in the own business. */
                 ask: {
                     of: string | null;

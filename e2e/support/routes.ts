@@ -50,6 +50,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   'POST /v1/me/second-proof': own,
   'POST /v1/me/second-proof/confirmation': { ...own, body: { code: '123456' } },
   'GET /v1/me/sessions': own,
+  'GET /v1/me/changes': own,
   'POST /v1/me/tokens': { ...own, body: { name: 'x', until: '2099-01-01T00:00:00Z', unattended: false } },
   'DELETE /v1/me/sessions/{id}': own,
   'GET /v1/me/passkeys': own,

@@ -11,6 +11,7 @@ import { readConfig, type Config, type Settings } from './base/config.ts'
 import { serveConsole } from './base/console.ts'
 import { databaseAt, decidingPool, openDatabase } from './base/database.ts'
 import { freePort } from './base/free-port.ts'
+import { Hearing } from './base/hearing.ts'
 import { Jobs } from './base/jobs.ts'
 import { openLog } from './base/log.ts'
 import { watchOver } from './base/metrics.ts'
@@ -22,6 +23,8 @@ import { tidyUp } from './base/tidyUp.ts'
 import type { App } from './base/validation.ts'
 import { businesses, memberships } from './businesses/records.ts'
 import { businessRoutes } from './businesses/routes.ts'
+import { Feed } from './live/feed.ts'
+import { liveRoutes } from './live/routes.ts'
 import { LastUse } from './reach/last-use.ts'
 import { decisionRoutes } from './decisions/routes.ts'
 import { deskRoutes } from './desk/routes.ts'
@@ -153,11 +156,11 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   const log = openLog(config.FAMIGLIA_LOG_LEVEL)
   const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
   const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
-  const { kit, jobs, postman, lastUse, complain } = makeKit(config, around.clock ?? systemClock, log, url)
+  const { kit, jobs, postman, lastUse, feed, complain } = makeKit(config, around.clock ?? systemClock, log, url)
   let closing = false
 
   await openDatabase(kit.database, complain)
-  const app = await compose(kit, log, () => closing)
+  const app = await compose(kit, log, feed, () => closing)
   const plain = app as unknown as FastifyInstance
   await plain.register(async scope =>
     oidcRoutes(scope, kit, sessionReader(kit.database, kit.clock), signingKeys(join(around.home, 'signing-keys.json'))),
@@ -181,10 +184,13 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     'tell-keepers': tellKeepers(kit),
     'tidy-up': tidyUp(kit.database),
   })
+  const hearing = new Hearing(config.DATABASE_URL, concerned => feed.hear(concerned), complain)
+  await hearing.open()
   await app.listen({ host: config.FAMIGLIA_HOST, port })
 
   const closeInOrder = [
     () => closeServer(plain),
+    () => hearing.close(),
     () => jobs.close(),
     () => postman.close(),
     () => lastUse.close(),
@@ -211,8 +217,8 @@ export async function apiDescription(): Promise<object> {
     FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
   })
   const log = openLog('silent')
-  const { kit, lastUse } = makeKit(config, systemClock, log, 'http://127.0.0.1')
-  const app = await compose(kit, log, () => false)
+  const { kit, lastUse, feed } = makeKit(config, systemClock, log, 'http://127.0.0.1')
+  const app = await compose(kit, log, feed, () => false)
   await app.ready()
   const description = (app as unknown as FastifyInstance).swagger()
   await lastUse.close()
@@ -248,16 +254,16 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     from: config.FAMIGLIA_MAIL_FROM,
     publicUrl,
   })
-  return { kit, jobs, postman, lastUse, complain }
+  return { kit, jobs, postman, lastUse, feed: new Feed(complain), complain }
 }
 
-async function compose(kit: Kit, log: Logger, isClosing: () => boolean): Promise<App> {
+async function compose(kit: Kit, log: Logger, feed: Feed, isClosing: () => boolean): Promise<App> {
   const app = await makeApp(log, sessionReader(kit.database, kit.clock), kit.publicUrl)
   watchOver(app as unknown as FastifyInstance, kit.database, isClosing)
   await describeApi(app as unknown as FastifyInstance)
   await app.register(async scope => {
     refuseOwnPassword(scope as App, kit)
-    for (const capability of capabilities) await capability(scope as App, kit)
+    for (const capability of [...capabilities, liveRoutes(feed)]) await capability(scope as App, kit)
   })
   return app
 }

@@ -1,13 +1,17 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import { sayCount, sayList } from '@famiglia/core'
 import type { Command } from 'commander'
-import type { Context } from '../context.ts'
+import { Exit, type Context } from '../context.ts'
 import { day, end, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
 /** The desk: one row for each thing that waits, each with its next step. */
 export function deskCommand(program: Command, run: Run): void {
-  program.command('desk').description('what waits, runs out or is unfinished').action(run(desk))
+  program
+    .command('desk')
+    .description('what waits, runs out or is unfinished')
+    .option('--follow', 'stay, and show it again whenever something has changed')
+    .action(run(async (context, { follow }: { follow?: true }) => (follow ? followDesk(context) : showDesk(context))))
 }
 
 interface DeskRow {
@@ -17,7 +21,16 @@ interface DeskRow {
   readonly next: string
 }
 
-async function desk(context: Context): Promise<void> {
+/** Shows the desk again after each change, until it is stopped or the sign-in ends. */
+async function followDesk(context: Context): Promise<void> {
+  const business = await context.acting()
+  await showDesk(context)
+  context.desk.remark('It is shown again when something changes. Ctrl-C ends it.')
+  for await (const changed of context.changes()) if (changed.includes(business)) await showDesk(context)
+  throw new Exit(3, 'Your sign-in has ended.')
+}
+
+async function showDesk(context: Context): Promise<void> {
   const found = await answerOf(
     context.client.GET('/v1/businesses/{business}/desk', { params: { path: await context.path() } }),
   )
@@ -86,7 +99,7 @@ function rowsOf(found: Schemas['Desk'], zone: string, isAdmin: boolean): DeskRow
       section: 'ends soon',
       about: row.from ? `${row.on}, which ${row.from} gave you` : `${row.holder} on ${row.on}`,
       date: end(row.until, zone),
-      next: row.prolong ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}${row.ask?.wanted} --reason …`,
+      next: row.extend ?? `ask ${row.ask?.of ? `${row.ask.of} ` : ''}${row.ask?.wanted} --reason …`,
     })),
     ...found.handovers.map(row => ({
       section: 'goes over',

@@ -1,6 +1,8 @@
 <script lang="ts">
-  import { setContext, type Snippet } from 'svelte'
+  import { onMount, setContext, type Snippet } from 'svelte'
   import { Acting } from '../reach/acting.svelte'
+  import { hearChanges } from '../reach/live'
+  import { queries } from '../reach/queries'
   import Trouble from '../parts/Trouble.svelte'
   import Spine from './Spine.svelte'
   import { actingKey } from './acting-context'
@@ -10,6 +12,7 @@
 
   const acting = new Acting()
   setContext(actingKey, acting)
+  onMount(() => hearChanges(() => void queries.invalidateQueries()))
 </script>
 
 {#if acting.me}

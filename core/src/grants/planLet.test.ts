@@ -83,7 +83,7 @@ test('an action of another kind, a date that is over and an end before the begin
   })
 })
 
-test('nobody gives, prolongs or changes beyond their own end, nor what is above their own level', () => {
+test('nobody gives, extends or changes beyond their own end, nor what is above their own level', () => {
   const end = now.add({ hours: 48 })
   const temp = { level: levelOf('ad-account', { tier: 'steward', actions: [], hiding: ['revenue'] }), until: end }
   const hidden = terms({ hiding: ['revenue'] })
@@ -94,7 +94,7 @@ test('nobody gives, prolongs or changes beyond their own end, nor what is above 
   expect(planLet('ad-account', sooner, temp, [terms({ until: end })], now)).toMatchObject({ code: 'grant.held-above' })
 })
 
-test('prolonging takes the proof that giving takes, and giving access is no action by itself', () => {
+test('extending takes the proof that giving takes, and giving access is no action by itself', () => {
   const soon = terms({ until: now.add({ hours: 1 }) })
   const later = terms({ until: now.add({ hours: 9 }) })
   expect(planLet('ad-account', later, admin, [soon], now)).toMatchObject({ change: 'changed', takesProof: true })

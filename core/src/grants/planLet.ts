@@ -111,7 +111,7 @@ function changeBetween(
   return covers(before, after) && !endsLater(current, terms) ? 'lowered' : 'changed'
 }
 
-/** Whether it would last longer than what it takes the place of: to prolong takes what giving takes. */
+/** Whether it would last longer than what it takes the place of: to extend it takes what giving takes. */
 export function endsLater(current: readonly Pick<Terms, 'until'>[], { until }: Pick<Terms, 'until'>): boolean {
   if (current.some(one => one.until === null)) return false
   return until === null || current.every(one => isBefore(one.until!, until))

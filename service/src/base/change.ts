@@ -4,6 +4,7 @@ import type { Actor } from './actor.ts'
 import { writeEntries, type Entry } from './chain.ts'
 import type { Clock } from './clock.ts'
 import { databaseAway, hasToBeRepeated, isDatabaseAway } from './database.ts'
+import { sayChanged } from './hearing.ts'
 import type { Jobs, Queue, Work } from './jobs.ts'
 import type { Letter } from './letter.ts'
 import { onlyOnce, type Once } from './once.ts'
@@ -88,6 +89,7 @@ export function changeDoor(
           if (told.length === 0) throw new Error('A change was about to leave no history.')
           if (news.length > 0) for (const hear of listeners) await hear(change, news)
           await writeEntries(manager, now, actor, told)
+          await sayChanged(manager, concernedBy(actor, told))
           return made
         }
         return once ? onlyOnce(manager, once, actor?.person ?? null, make) : make()
@@ -97,6 +99,12 @@ export function changeDoor(
     }
     return inTurn(turn ?? null, () => repeated(attempt))
   }
+}
+
+/** Who may want to look anew: the businesses and people in whose histories it stands, whom it is about, and who did it. */
+function concernedBy(actor: Actor | null, told: readonly Entry[]): Set<string> {
+  const named = told.flatMap(({ chain, about, by }) => [...[chain].flat(), about, by?.id])
+  return new Set([actor?.person, ...named].filter(id => id !== undefined))
 }
 
 /** What a change would send, had it been made. */

@@ -86,7 +86,7 @@ test('what somebody has for one reason and until one day is one row, and one ste
     ['Winter Freight', 'draft'],
   ])
   expect(totals.ending).toBe(ending.flatMap(one => one.things).length)
-  await scene.say(scene.agnese, row.prolong!)
+  await scene.say(scene.agnese, row.extend!)
   expect((await desk(scene.agnese)).ending.filter(one => one.purpose === 'run our adverts')).toEqual([])
 })
 

@@ -57,14 +57,14 @@ test('what somebody has is told as a sentence that, said again, changes nothing'
 
 test('what the desk offers to extend lasts longer by it, and is otherwise as it was', async () => {
   const { ending } = await desk(agnese)
-  const offered = ending.filter(one => one.prolong)
+  const offered = ending.filter(one => one.extend)
   expect(offered.length).toBeGreaterThan(1)
-  for (const { prolong, holder, things } of offered) {
-    const { changes } = await preview(agnese, prolong!)
+  for (const { extend, holder, things } of offered) {
+    const { changes } = await preview(agnese, extend!)
     expect(changes).toHaveLength(things.length)
     for (const change of changes!)
       expect(change).toMatch(new RegExp(`^It changes what ${holder} has on .*. The end changes from .* to .*\\.$`))
-    await say(agnese, prolong!)
+    await say(agnese, extend!)
   }
   const after = await desk(agnese)
   const gone = offered.filter(one => !after.ending.some(row => row.grants[0] === one.grants[0]))
@@ -124,6 +124,6 @@ test('a member’s desk offers to ask for what runs out, and never a sentence th
       unfinished: [],
       alone: [],
     })
-    expect(ending.filter(one => one.prolong !== null)).toEqual([])
+    expect(ending.filter(one => one.extend !== null)).toEqual([])
   }
 })

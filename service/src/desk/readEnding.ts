@@ -114,14 +114,14 @@ function longer(
   rows: readonly [EndingRow, ...EndingRow[]],
   later: Instant,
   { standing, zone }: Acting,
-): { prolong: string | null; ask: { of: string | null; wanted: string } | null } {
+): { extend: string | null; ask: { of: string | null; wanted: string } | null } {
   const [row] = rows
-  if (row.isLink) return { prolong: sayLinkAgain(row, later, zone), ask: null }
+  if (row.isLink) return { extend: sayLinkAgain(row, later, zone), ask: null }
   const wanted = sayGiven(rows, later, zone)
-  if (row.from) return { prolong: null, ask: { of: row.fromNumber, wanted } }
+  if (row.from) return { extend: null, ask: { of: row.fromNumber, wanted } }
   return standing !== 'admin'
-    ? { prolong: null, ask: { of: null, wanted } }
-    : { prolong: `let ${row.holderText} ${wanted}`, ask: null }
+    ? { extend: null, ask: { of: null, wanted } }
+    : { extend: `let ${row.holderText} ${wanted}`, ask: null }
 }
 
 /** The link said again, as written, until another end: offered anew by its owner, asked for anew by the manager’s side. */

@@ -43,7 +43,7 @@ const ending = object({
     .nullable()
     .defined()
     .meta({ description: 'Who gave it, where the business is the one that holds it.' }),
-  prolong: string().nullable().defined().meta({ description: 'The sentence that gives it as long again.' }),
+  extend: string().nullable().defined().meta({ description: 'The sentence that gives it as long again.' }),
   ask: object({ of: string().nullable().defined(), wanted: string().required() })
     .nullable()
     .defined()

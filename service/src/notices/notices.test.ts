@@ -42,7 +42,7 @@ test('holder and giver are told 14, 7 and 1 days before the end, once each, and 
   expect(await scene.can(priya.email, 'ads.publish', 'ad-account/summer-crossings')).toBe(false)
 })
 
-test('a prolonged grant begins its notices anew', async () => {
+test('an extended grant begins its notices anew', async () => {
   const day = (days: number) =>
     scene.clock
       .now()

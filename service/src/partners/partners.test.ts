@@ -73,7 +73,7 @@ test('the admins of a partner are told before what it was given runs out, and so
   expect(told[0]).toContain('The access of Gullwright & Moss to Winter Freight ends on')
   expect((await scene.letters(agnese.email))[0]).toContain('Gullwright & Moss reaches Winter Freight until')
   const desk = await answerOf(callum.client.GET('/v1/businesses/{business}/desk', { params: at(callum) }))
-  expect(desk.ending).toMatchObject([{ on: 'Winter Freight', from: 'Ondaverde Ferries', prolong: null }])
+  expect(desk.ending).toMatchObject([{ on: 'Winter Freight', from: 'Ondaverde Ferries', extend: null }])
   const { of, wanted } = desk.ending[0]!.ask! as { of: string; wanted: string }
   expect((await ask(callum, wanted, of)).result).toContain('Asked Ondaverde Ferries: watch on A-')
   await part()

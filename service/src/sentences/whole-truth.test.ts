@@ -109,7 +109,7 @@ test('what runs out for somebody is on their own desk, with what to ask for', as
   const until = scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days: 9 }).toString()
   await scene.say(agnese, `let ${priya.email} watch on ${winter} hiding spend until ${until} to "read the results"`)
   const [ending] = (await desk(priya)).ending
-  expect(ending).toMatchObject({ holder: 'Priya Lindqvist', on: 'Winter Freight', prolong: null, ask: { of: null } })
+  expect(ending).toMatchObject({ holder: 'Priya Lindqvist', on: 'Winter Freight', extend: null, ask: { of: null } })
   const asked = await answerOf(
     priya.client.POST('/v1/businesses/{business}/asks', {
       params: at(priya),

@@ -197,7 +197,7 @@
               ><TierMark tier={thing.tier} actions={thing.actions.length} size="s" /> {thing.name}</span
             >{/each}{#if row.things.length > 4}<span>{row.things.length - 4} more</span>{/if}</span
         >{/snippet}
-      {#snippet next(row)}{#if row.prolong}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.prolong)}
+      {#snippet next(row)}{#if row.extend}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', row.extend)}
             >Extend to {sayShortEnd(row.later)}</a
           >{:else if row.ask}<a
             class="btn btn-sm"
