@@ -29,7 +29,7 @@ const floors = [
   ['billing'],
   ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies', 'contests'],
   ['sentences', 'readiness', 'notices'],
-  ['members', 'leaving', 'grid', 'desk', 'money'],
+  ['members', 'leaving', 'grid', 'desk', 'money', 'search', 'live'],
 ]
 const onTop = ['service/src/**/{routes,ownRoutes,schemas}.ts', '**/*.test.ts']
 const roomRules = floors.flatMap((rooms, floor) =>

@@ -11,6 +11,7 @@ import { deskCommand } from './commands/desk.ts'
 import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
 import { contestCommands } from './commands/contests.ts'
+import { findCommand } from './commands/finding.ts'
 import { handoverCommands } from './commands/handovers.ts'
 import { linkCommands } from './commands/links.ts'
 import { moneyCommands } from './commands/money.ts'
@@ -51,6 +52,7 @@ export function makeProgram(environment: Environment): Command {
   signInCommands(program, run)
   sentenceCommands(program, run)
   readingCommands(program, run)
+  findCommand(program, run)
   accessCommands(program, run)
   deskCommand(program, run)
   answerCommands(program, run)

@@ -58,10 +58,14 @@ export function idempotencyKey(): { 'Idempotency-Key': string } {
   return { 'Idempotency-Key': globalThis.crypto.randomUUID() }
 }
 
+/** Milliseconds after which an answer is waited for no longer. */
+const patience = 30_000
+
 function reach(url: string): (request: Request) => Promise<Response> {
   return async request => {
     try {
-      return await globalThis.fetch(request)
+      const signal = AbortSignal.any([request.signal, AbortSignal.timeout(patience)])
+      return await globalThis.fetch(request, { signal })
     } catch (cause) {
       throw new Unreachable(`Famiglia does not answer at ${url}. Is it running?`, { cause })
     }

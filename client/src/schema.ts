@@ -7932,6 +7932,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is called so, of what you may see there: six of each sort at most, the nearest first */
+        get: {
+            parameters: {
+                query: {
+                    find: string;
+                };
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Searched"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}/decisions": {
         parameters: {
             query?: never;
@@ -9826,6 +9875,24 @@ export interface components {
                 marks: string[];
             }[];
             next: string | null;
+        };
+        Searched: {
+            items: {
+                /** @enum {string} */
+                what: "person" | "invited" | "asset" | "held" | "team" | "bundle" | "purpose" | "partner" | "their person";
+                /** @description By what it is named: an id, a number, a handle, or its name. */
+                at: string;
+                name: string;
+                detail: string;
+            }[];
+            /** @description Where nothing was found: those of your other businesses that have something of that name. */
+            elsewhere: {
+                number: string;
+                name: string;
+                count: number;
+            }[];
+            /** @description What is wrong with a number that was typed. */
+            advice: string | null;
         };
         Answer: {
             allowed: boolean;

@@ -23,6 +23,7 @@ export const { navigate, route } = createRouter({
     '/give': () => import('./places/give/Give.svelte'),
     '/review': () => import('./places/give/Review.svelte'),
     '/access': () => import('./places/access/Access.svelte'),
+    '/search': () => import('./places/search/Search.svelte'),
     '/lists': () => import('./places/lists/Lists.svelte'),
     '/groups': () => import('./places/groups/Groups.svelte'),
     '/ask': () => import('./places/ask/Ask.svelte'),

@@ -85,6 +85,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`GET ${at}/history/verification`]: { member: admin },
 
   [`GET ${at}/people`]: own,
+  [`GET ${at}/search`]: { member: 'may', query: 'find=winter' },
   [`GET ${at}/people/{person}`]: own,
   [`GET ${at}/people/{person}/holdings`]: { member: admin },
   [`PUT ${at}/people/{person}/standing`]: { member: admin, body: { standing: 'admin' } },

@@ -56,6 +56,7 @@ import { tieRoutes } from './ties/routes.ts'
 import { grants } from './grants/records.ts'
 import { grantRoutes } from './sentences/routes.ts'
 import { historyRoutes } from './history/routes.ts'
+import { searchRoutes } from './search/routes.ts'
 import { openPostman } from './mail/send.ts'
 import { partnerRoutes } from './partners/routes.ts'
 import { trustRoutes } from './chair/routes.ts'
@@ -125,6 +126,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   partnerRoutes,
   trustRoutes,
   gridRoutes,
+  searchRoutes,
   decisionRoutes,
   historyRoutes,
   deskRoutes,

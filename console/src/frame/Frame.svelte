@@ -3,7 +3,9 @@
   import { Acting } from '../reach/acting.svelte'
   import { hearChanges } from '../reach/live'
   import { queries } from '../reach/queries'
+  import Waiting from '../parts/Waiting.svelte'
   import Trouble from '../parts/Trouble.svelte'
+  import Silence from './Silence.svelte'
   import Spine from './Spine.svelte'
   import { actingKey } from './acting-context'
 
@@ -17,7 +19,13 @@
 
 {#if acting.me}
   <Spine {acting} />
+  <Silence />
   {@render children()}
-{:else if acting.failed}
-  <main class="ledger"><div class="section"><Trouble error={acting.failed} /></div></main>
+{:else}
+  <Silence />
+  <main class="ledger">
+    <div class="section">
+      {#if acting.failed}<Trouble error={acting.failed} />{:else}<Waiting />{/if}
+    </div>
+  </main>
 {/if}

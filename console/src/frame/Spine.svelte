@@ -2,17 +2,17 @@
   import { createQuery } from '@tanstack/svelte-query'
   import type { Acting } from '../reach/acting.svelte'
   import { answerOf, service } from '../reach/service'
-  import { navigate, route } from '../router'
+  import { route } from '../router'
   import Icon from '../parts/Icon.svelte'
   import Wordmark from '../parts/Wordmark.svelte'
-  import { goAndSay } from '../places/give/say'
+  import Account from './Account.svelte'
   import BusinessSwitch from './BusinessSwitch.svelte'
+  import Seek from './Seek.svelte'
 
   let { acting }: { acting: Acting } = $props()
 
   let switching = $state(false)
-  let wanted = $state('')
-  let search: HTMLInputElement
+  let seek: Seek
   const business = $derived(acting.business)
   /** What waits for one’s answer, on whichever page one is. */
   const desk = createQuery(() => ({
@@ -23,13 +23,6 @@
     staleTime: 15_000,
   }))
   const waits = $derived(desk.data?.received.length ?? 0)
-  const initials = $derived(
-    (acting.me?.person.name ?? '')
-      .split(/\s+/)
-      .map(word => word[0])
-      .join('')
-      .slice(0, 2),
-  )
   const places = $derived([
     ...(business
       ? ([
@@ -61,23 +54,11 @@
       inbox: 'families',
       card: 'families',
       'in-trust': 'families',
+      contests: 'families',
+      understudy: 'access',
+      search: '',
     }
     return (owner[path ?? ''] ?? path) === place ? ('page' as const) : undefined
-  }
-
-  function find(event: SubmitEvent) {
-    event.preventDefault()
-    const text = wanted.trim()
-    if (!text || !business) return
-    if (/^(un)?link\s/.test(text))
-      void navigate('/:business/link', { params: { business: business.number }, search: { say: text } })
-    else if (/^hand over\s/.test(text))
-      void navigate('/:business/hand-over', { params: { business: business.number }, search: { say: text } })
-    else if (/^billing\s/.test(text))
-      void navigate('/:business/money', { params: { business: business.number }, search: { say: text } })
-    else if (/^(let|end)\s/.test(text)) goAndSay(business.number, text.startsWith('end') ? 'review' : 'give', text)
-    else void navigate('/:business/lists', { params: { business: business.number }, search: { find: text } })
-    wanted = ''
   }
 
   function onkey(event: KeyboardEvent) {
@@ -85,7 +66,7 @@
       event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [contenteditable]')
     if (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault()
-      search.focus()
+      seek.focus()
     } else if (event.key.toLowerCase() === 'b' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
       event.preventDefault()
       switching = !switching
@@ -97,7 +78,13 @@
 
 <header class="spine" style:--cloth="var(--cloth-{business?.cloth ?? 'plain'})">
   <Wordmark href={business ? `/${business.number}/desk` : '/my-access'} />
-  <button class="acting" aria-haspopup="listbox" aria-expanded={switching} onclick={() => (switching = !switching)}>
+  <button
+    class="acting"
+    title={business?.name}
+    aria-haspopup="dialog"
+    aria-expanded={switching}
+    onclick={() => (switching = !switching)}
+  >
     <span
       ><small class="num">acting for {business?.number ?? 'nobody yet'}</small><b
         >{business?.name ?? 'In your own name'}</b
@@ -117,18 +104,7 @@
       ><span class="pi"><Icon name="key" /></span><span>My access</span></a
     >
   </nav>
-  <form role="search" onsubmit={find}>
-    <label class="seek"
-      ><Icon name="search" /><input
-        bind:this={search}
-        bind:value={wanted}
-        aria-label="Search"
-        placeholder="Name, number, sentence"
-      /><kbd class="key">Ctrl K</kbd></label
-    >
-  </form>
-  <a class="me" href="/my-access/sign-in" aria-label="{initials}, {acting.me?.person.name}: how you sign in"
-    >{initials}</a
-  >
+  <Seek bind:this={seek} />
+  <Account />
 </header>
 {#if switching}<BusinessSwitch {acting} close={() => (switching = false)} />{/if}

@@ -4,6 +4,7 @@
   import ProofFields from './ProofFields.svelte'
   import Slip from './Slip.svelte'
   import Trouble from './Trouble.svelte'
+  import { Unreachable } from '../reach/service'
 
   /** What came of something that was done on the page: told, refused, or a fresh proof asked for first. */
   let { doing, label = 'Prove it', ending = false }: { doing: Doing; label?: string; ending?: boolean } = $props()
@@ -18,7 +19,14 @@
     <button class="quiet" onclick={() => doing.forget()}>Leave it</button>
   </div>
 {/if}
-{#if doing.failed}<Trouble error={doing.failed} />{/if}
+{#if doing.failed instanceof Unreachable}
+  <Slip tone="badly">
+    We do not know whether it arrived. <b>Sending it again is safe:</b> it counts only once.
+    {#snippet remedy()}<button class="btn btn-sm" disabled={doing.busy} onclick={() => doing.again()}
+        >Send it again</button
+      >{/snippet}
+  </Slip>
+{:else if doing.failed}<Trouble error={doing.failed} />{/if}
 {#if doing.told}<Slip tone="fine">{doing.told}</Slip>{/if}
 
 <style>

@@ -1,6 +1,6 @@
 import { startAuthentication, type PublicKeyCredentialRequestOptionsJSON } from '@simplewebauthn/browser'
 import { queries } from './queries'
-import { answerOf, Refusal, service } from './service'
+import { answerOf, idempotencyKey, Refusal, service } from './service'
 
 export type Proof = { code: string } | { password: string } | 'passkey'
 
@@ -16,11 +16,17 @@ export class Doing {
   told: string | null = $state(null)
   private pending: (() => Promise<string | void>) | null = null
 
-  /** Does it, and keeps what it says came of it. */
-  async run(act: () => Promise<string | void>): Promise<boolean> {
-    this.pending = act
+  /** Does it, and keeps what it says came of it. `once` keeps a creating call from happening twice, however often it is sent. */
+  async run(act: (once: ReturnType<typeof idempotencyKey>) => Promise<string | void>): Promise<boolean> {
+    const once = idempotencyKey()
+    this.pending = () => act(once)
     this.told = null
-    return this.attempt(act)
+    return this.attempt(this.pending)
+  }
+
+  /** Sends it once more, as after a lost answer. */
+  async again(): Promise<boolean> {
+    return this.pending ? this.attempt(this.pending) : false
   }
 
   async prove(proof: Proof): Promise<boolean> {

@@ -1,4 +1,5 @@
 import { nextLink, cutPage, readCursor } from '../base/page.ts'
+import { wordsTyped, isCalled } from '../base/finding.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { holdingPage, listQuery } from '../assets/schemas.ts'
@@ -28,9 +29,9 @@ export async function peopleRoutes(app: App, kit: Kit): Promise<void> {
       const { limit, after, find } = request.query
       const cursor = readCursor(after)
       const rows = (await kit.database.query(
-        `${members} AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')
+        `${members} AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text[] IS NULL OR ${isCalled('$4', 'person.name', 'main.address')})
        ORDER BY person.name, person.id LIMIT $5`,
-        [acting.id, cursor?.[0] ?? null, cursor?.[1] ?? null, find?.replace(/[\\%_]/g, '\\$&') ?? null, limit + 1],
+        [acting.id, cursor?.[0] ?? null, cursor?.[1] ?? null, wordsTyped(find), limit + 1],
       )) as MemberRow[]
       const page = cutPage(rows, limit, row => [row.name, row.id])
       void reply.headers(nextLink(request.url, page.next))

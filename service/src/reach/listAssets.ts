@@ -1,4 +1,5 @@
 import { findKinds, kinds } from '@famiglia/core'
+import { isCalled, wordsTyped } from '../base/finding.ts'
 import type { Kit } from '../base/kit.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
@@ -37,7 +38,7 @@ export async function listAssets(kit: Kit, acting: Acting, { limit, after, find,
          AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
      FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1
        AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
-       AND ($4::text IS NULL OR asset.name ILIKE '%' || $4 || '%' OR asset.handle ILIKE '%' || $4 || '%' OR asset.number = upper($4) OR asset.kind = ANY($9))
+       AND ($4::text[] IS NULL OR ${isCalled('$4', 'asset.name', 'asset.handle', 'asset.number', 'asset.platform_ref')} OR asset.kind = ANY($9))
        AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL
          AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
      ORDER BY asset.name, asset.id LIMIT $8`,
@@ -45,7 +46,7 @@ export async function listAssets(kit: Kit, acting: Acting, { limit, after, find,
       acting.id,
       cursor?.[0] ?? null,
       cursor?.[1] ?? null,
-      find?.replace(/[\\%_]/g, '\\$&') ?? null,
+      wordsTyped(find),
       acting.standing !== 'member',
       acting.live.person,
       kit.clock.now().toString(),

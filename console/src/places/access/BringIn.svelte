@@ -8,7 +8,7 @@
   import { Doing } from '../../reach/doing.svelte'
   import ContestIt from './ContestIt.svelte'
   import { assetsOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, Refusal, service } from '../../reach/service'
+  import { answerOf, Refusal, service } from '../../reach/service'
   import { navigate } from '../../router'
 
   /** One plain question first: is it ours already, somebody else's, or not there yet? */
@@ -52,13 +52,13 @@
 
   const begin = (event: SubmitEvent) => {
     event.preventDefault()
-    return doing.run(async () => {
+    return doing.run(async headers => {
       if (whose === 'mine') own = await answerOf(service.PUT('/v1/me/own-business', { body: {} }))
       claim = await answerOf(
         service.POST('/v1/businesses/{business}/claims', {
           params: { path: claiming },
           body: { platform, ref },
-          headers: idempotencyKey(),
+          headers,
         }),
       )
     })
@@ -80,12 +80,12 @@
 
   const create = (event: SubmitEvent) => {
     event.preventDefault()
-    return doing.run(async () => {
+    return doing.run(async headers => {
       const asset = await answerOf(
         service.POST('/v1/businesses/{business}/assets', {
           params: { path },
           body: { platform, kind: kind!, name, handle, ...(inside ? { inside } : {}) },
-          headers: idempotencyKey(),
+          headers,
         }),
       )
       await show(asset.number)

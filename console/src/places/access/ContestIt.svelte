@@ -2,7 +2,7 @@
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
 
   /** Control was proven of what another business holds: it can be contested, with a reason. */
   let { claim, business }: { claim: string; business: string } = $props()
@@ -13,8 +13,7 @@
 
   const contest = (event: SubmitEvent) => {
     event.preventDefault()
-    const headers = idempotencyKey()
-    return doing.run(async () => {
+    return doing.run(async headers => {
       const body = { claim, reason: reason.trim(), ...(means.trim() ? { means: means.trim() } : {}) }
       const params = { path: { business } }
       return (await answerOf(service.POST('/v1/businesses/{business}/contests', { params, body, headers }))).result

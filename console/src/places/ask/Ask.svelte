@@ -5,7 +5,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { assetsOf, partnersOf, purposesOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
 
   /** Asking for access in one's own business, or of another one, in one step, with a reason. */
   const acting = getActing()
@@ -44,7 +44,7 @@
 
   function ask(event: SubmitEvent) {
     event.preventDefault()
-    void doing.run(async () => {
+    void doing.run(async headers => {
       const asked = await answerOf(
         service.POST('/v1/businesses/{business}/asks', {
           params: { path: { business: acting.number } },
@@ -54,7 +54,7 @@
             ...(of.trim() ? { of: of.trim() } : {}),
             ...(contact.trim() ? { contact: contact.trim() } : {}),
           },
-          headers: idempotencyKey(),
+          headers,
         }),
       )
       sent = true

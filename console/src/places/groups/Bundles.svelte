@@ -6,7 +6,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { assetsOf, bundlesOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
   import Chooser from './Chooser.svelte'
   import { handleFrom } from './handles'
 
@@ -33,12 +33,12 @@
 
   function make(event: SubmitEvent) {
     event.preventDefault()
-    void doing.run(async () => {
+    void doing.run(async headers => {
       const made = await answerOf(
         service.POST('/v1/businesses/{business}/bundles', {
           params: { path: { business: acting.number } },
           body: { handle: handleFrom(name), name: name.trim(), assets: [], kinds: byRule ? of : null },
-          headers: idempotencyKey(),
+          headers,
         }),
       )
       chosen = made.handle

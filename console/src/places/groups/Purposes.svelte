@@ -5,7 +5,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { purposesOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
 
   /** What people can be let do: known to every business, or written by this one. */
   const acting = getActing()
@@ -16,7 +16,7 @@
 
   function write(event: SubmitEvent) {
     event.preventDefault()
-    void doing.run(async () => {
+    void doing.run(async headers => {
       const body = {
         name: name.trim(),
         needs: needs.map(({ kind, given, must }) => ({
@@ -30,7 +30,7 @@
         service.POST('/v1/businesses/{business}/purposes', {
           params: { path: { business: acting.number } },
           body,
-          headers: idempotencyKey(),
+          headers,
         }),
       )
       name = ''

@@ -8,7 +8,7 @@
   import Sure from '../../parts/Sure.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { peopleOf, teamsOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
   import { sayAddress } from '../give/say'
   import Chooser from './Chooser.svelte'
   import { handleFrom } from './handles'
@@ -35,12 +35,12 @@
 
   function make(event: SubmitEvent) {
     event.preventDefault()
-    void doing.run(async () => {
+    void doing.run(async headers => {
       const made = await answerOf(
         service.POST('/v1/businesses/{business}/teams', {
           params: { path: { business: acting.number } },
           body: { handle: handleFrom(name), name: name.trim() },
-          headers: idempotencyKey(),
+          headers,
         }),
       )
       chosen = made.handle

@@ -4,7 +4,7 @@
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
-  import { answerOf, idempotencyKey, Refusal, service } from '../../reach/service'
+  import { answerOf, Refusal, service } from '../../reach/service'
 
   /** Invites somebody into the business with a standing and no asset: a finance person, or another admin. */
   const acting = getActing()
@@ -18,8 +18,7 @@
 
   function invite(event: SubmitEvent) {
     event.preventDefault()
-    const headers = idempotencyKey()
-    void doing.run(async () => {
+    void doing.run(async headers => {
       const params = { path: { business: acting.number, person: address.trim() } }
       const told = await answerOf(
         service.PUT('/v1/businesses/{business}/people/{person}/standing', {

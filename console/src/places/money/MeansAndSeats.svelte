@@ -6,7 +6,7 @@
   import Seats from '../../parts/Seats.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import type { Means } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
   import type { Overview } from './paid'
 
   /** What the business pays with, and its seats; nothing of it is told to who only sees the bills of an account. */
@@ -28,12 +28,12 @@
   const paidOn = $derived((platforms.data?.items ?? []).filter(one => one.kinds.includes('ad-account')))
 
   const add = (platform: string) =>
-    doing.run(async () => {
+    doing.run(async headers => {
       const begun = await answerOf(
         service.POST('/v1/businesses/{business}/means/openings', {
           params: { path: { business: acting.number } },
           body: { platform },
-          headers: idempotencyKey(),
+          headers,
         }),
       )
       location.assign(begun.shownAt)

@@ -6,6 +6,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
+  import { signOut } from '../../reach/signOut'
   import Addresses from './Addresses.svelte'
   import Passkeys from './Passkeys.svelte'
   import Password from './Password.svelte'
@@ -20,11 +21,6 @@
   }))
   const me = $derived(acting.me!)
   const doing = new Doing()
-
-  async function signOut() {
-    await answerOf(service.POST('/v1/sign-out'))
-    location.assign('/sign-in')
-  }
 
   const end = (id: string) =>
     doing.run(async () => {

@@ -4,7 +4,7 @@
   import Field from '../../parts/Field.svelte'
   import type { Doing } from '../../reach/doing.svelte'
   import { peopleOf } from '../../reach/lists'
-  import { answerOf, idempotencyKey, service } from '../../reach/service'
+  import { answerOf, service } from '../../reach/service'
 
   /** Asks a member to be the understudy, with the days of silence it takes. */
   let { doing }: { doing: Doing } = $props()
@@ -18,8 +18,7 @@
 
   function name(event: SubmitEvent) {
     event.preventDefault()
-    const headers = idempotencyKey()
-    void doing.run(async () => {
+    void doing.run(async headers => {
       const body = { who, days: Number(days), ...(note.trim() ? { note: note.trim() } : {}) }
       const params = { path: { business: acting.number } }
       const told = await answerOf(service.POST('/v1/businesses/{business}/understudy', { params, body, headers }))
