@@ -213,7 +213,7 @@ async function measureGrid(people: number, assets: number): Promise<string> {
     await timed('a bare route', `${service.url}/bench/bare`),
     await timed('the first page', grid),
     await timed('the first page of “can spend”', `${grid}&show=can+spend`),
-    await timed('the first page of “until soon”', `${grid}&show=until+soon`),
+    await timed('the first page of “ends soon”', `${grid}&show=ends+soon`),
   ]
   await service.close()
   return `\nThe access grid of ${people.toLocaleString('en')} people and ${assets} assets\n${lines.join('\n')}\n`

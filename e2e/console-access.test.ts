@@ -54,10 +54,22 @@ test('the grid shows who reaches what, is narrowed by a filter, and a cell tells
   await page.getByRole('link', { name: 'Priya Lindqvist' }).waitFor({ state: 'detached' })
   await page.getByRole('link', { name: 'Ruben Achterberg' }).waitFor()
   await page.getByRole('button', { name: 'everyone' }).click()
+  await page.getByRole('button', { name: 'sees revenue' }).click()
+  await page.getByText(/people see revenue, one of them from outside/).waitFor()
+  const dimmed = (name: string) =>
+    page.getByRole('button', { name }).evaluate(cell => Number(getComputedStyle(cell).opacity) < 1)
+  expect(await dimmed('Priya Lindqvist on Summer Crossings: run')).toBe(false)
+  expect(await dimmed('Priya Lindqvist on Ticket shop: watch')).toBe(true)
+  await page.getByRole('button', { name: 'everyone' }).click()
+  await page.getByLabel('Assets').selectOption({ label: 'Properties (2)' })
+  await page.getByRole('columnheader', { name: 'Summer Crossings' }).waitFor({ state: 'detached' })
   await page.getByRole('button', { name: 'Priya Lindqvist on Ticket shop: watch' }).click()
   const why = page.getByRole('complementary', { name: 'Why' })
   await why.getByRole('figure', { name: 'The paths, drawn' }).getByText('Paid media').waitFor()
   await why.getByText('Ondaverde Ferries let Paid media watch on Ticket shop').waitFor()
+  await page.getByLabel('Search').focus()
+  await page.keyboard.press('Escape')
+  await why.waitFor({ state: 'detached' })
 })
 
 test('composed from a purpose, the sentence takes the tied assets along and says what more a tier would allow', async () => {

@@ -7893,7 +7893,7 @@ export interface paths {
                     limit?: number;
                     after?: string;
                     /** @description Only rows of which this is so. */
-                    show?: "sees revenue" | "can spend" | "can give access" | "until soon" | "no second step" | "outside people" | "invited";
+                    show?: "sees revenue" | "can spend" | "can give access" | "ends soon" | "no second step" | "outside people" | "invited";
                     find?: string;
                 };
                 header?: never;
@@ -7911,6 +7911,61 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Grid"];
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/v1/businesses/{business}/grid/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many people each filter of the grid finds */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            items: {
+                                /** @description The filter; null for everybody. */
+                                show: string | null;
+                                people: number;
+                                /** @description How many of them are from outside. */
+                                outside: number;
+                            }[];
+                        };
                     };
                 };
                 /** @description A problem */
@@ -9854,6 +9909,8 @@ export interface components {
                 /** @enum {string} */
                 kind: "person" | "team" | "partner" | "outsider" | "invited";
                 key: string;
+                /** @description The business that one of a partner’s people works for, by number. */
+                of: string | null;
                 name: string;
                 text: string;
                 note: string | null;
@@ -9871,6 +9928,8 @@ export interface components {
                     hidden: string[];
                     /** Format: date-time */
                     until: string | null;
+                    /** @description The filters that this cell is about. */
+                    marks: string[];
                 }[];
                 marks: string[];
             }[];

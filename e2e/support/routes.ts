@@ -81,6 +81,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`GET ${at}`]: own,
   [`GET ${at}/desk`]: own,
   [`GET ${at}/grid`]: { member: admin },
+  [`GET ${at}/grid/counts`]: { member: admin },
   [`GET ${at}/history`]: { member: admin },
   [`GET ${at}/history/verification`]: { member: admin },
 

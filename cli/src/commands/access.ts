@@ -15,9 +15,11 @@ export function accessCommands(program: Command, run: Run): void {
     .description('who reaches what, all at once')
     .option('--show <what>', `only who ${accessFilters.join(', ')}`)
     .option('--find <name>', 'only who is called that')
+    .option('--count', 'how many people there are of each, and how many of them are from outside')
     .action(
-      run(async (context, { show, find }: { show?: string; find?: string }) => {
+      run(async (context, { show, find, count }: { show?: string; find?: string; count?: true }) => {
         const path = await context.path()
+        if (count) return countAccess(context)
         const query = { ...(show ? { show: show as AccessFilter } : {}), ...(find ? { find } : {}), limit: 200 }
         let assets: { text: string }[] = []
         const rows = await allPages(async after => {
@@ -145,4 +147,18 @@ async function seeAsPartner(context: Context, partner: string): Promise<void> {
 function businessIn(words: readonly string[]): [string | null, readonly string[]] {
   const [first = '', ...rest] = words
   return /^b[-\s]?\d/i.test(first) || first.startsWith('business/') ? [first, rest] : [null, words]
+}
+
+async function countAccess(context: Context): Promise<void> {
+  const params = { path: await context.path() }
+  const { items } = await answerOf(context.client.GET('/v1/businesses/{business}/grid/counts', { params }))
+  context.desk.list(
+    items,
+    [
+      { head: 'who', of: one => one.show ?? 'everyone' },
+      { head: 'people', of: one => one.people },
+      { head: 'from outside', of: one => one.outside },
+    ],
+    'Nobody.',
+  )
 }

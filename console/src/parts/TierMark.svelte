@@ -5,49 +5,79 @@
     tier: string | null
     actions?: number
     how?: 'own' | 'waiting' | 'through' | 'idle'
+    /** A notch: what is earned with it is not shown. */
+    hidesRevenue?: boolean
     size?: 's' | 'm' | 'l'
   }
-  let { tier, actions = 1, how = 'own', size = 'm' }: Props = $props()
+  let { tier, actions = 1, how = 'own', hidesRevenue = false, size = 'm' }: Props = $props()
 
   const shapes: Record<
     string,
-    { path: string; letter: string; at: [x: number, y: number]; waiting: [x: number, y: number] }
+    { path: string; notched: string; letter: string; at: [x: number, y: number]; waiting: [x: number, y: number] }
   > = {
-    watch: { path: 'M14 2a12 12 0 1 1 0 24a12 12 0 0 1 0-24Z', letter: 'W', at: [14, 19], waiting: [17.6, 18.6] },
-    draft: { path: 'M4 2.5H17L25 10.5V25.5H4Z', letter: 'D', at: [14.2, 20], waiting: [18, 20] },
-    run: { path: 'M2 3.5H16L26.5 14L16 24.5H2Z', letter: 'R', at: [12.6, 19.2], waiting: [16.2, 19.2] },
-    steward: { path: 'M14 1.5L26 11V26.5H2V11Z', letter: 'S', at: [14, 22], waiting: [18, 22] },
+    watch: {
+      path: 'M14 2a12 12 0 1 1 0 24a12 12 0 0 1 0-24Z',
+      notched: 'M2.7 10A12 12 0 1 1 2.7 18A4 4 0 0 0 2.7 10Z',
+      letter: 'W',
+      at: [14, 19],
+      waiting: [17.6, 18.6],
+    },
+    draft: {
+      path: 'M4 2.5H17L25 10.5V25.5H4Z',
+      notched: 'M4 2.5H17L25 10.5V25.5H4V18A4 4 0 0 0 4 10Z',
+      letter: 'D',
+      at: [14.2, 20],
+      waiting: [18, 20],
+    },
+    run: {
+      path: 'M2 3.5H16L26.5 14L16 24.5H2Z',
+      notched: 'M2 3.5H16L26.5 14L16 24.5H2V18A4 4 0 0 0 2 10Z',
+      letter: 'R',
+      at: [12.6, 19.2],
+      waiting: [16.2, 19.2],
+    },
+    steward: {
+      path: 'M14 1.5L26 11V26.5H2V11Z',
+      notched: 'M14 1.5L26 11V26.5H2V22.5A4 4 0 0 0 2 14.5V11Z',
+      letter: 'S',
+      at: [14, 22],
+      waiting: [18, 22],
+    },
   }
   const lozenge = $derived({
     path: 'M14 .8L27.2 14L14 27.2L.8 14Z',
+    notched: 'M4.8 10L14 .8L27.2 14L14 27.2L4.8 18A4 4 0 0 0 4.8 10Z',
     letter: String(actions),
     at: [14, 18.8] as [number, number],
     waiting: [17.2, 18.4] as [number, number],
   })
   const shape = $derived(shapes[tier ?? ''] ?? lozenge)
+  const path = $derived(hidesRevenue ? shape.notched : shape.path)
   const held = {
     own: 'own grant',
     waiting: 'waiting for an answer',
-    through: 'through a partner or manager account',
+    through: 'through somebody else',
     idle: 'not in force',
   }
-  const words = $derived(`${tier ?? `${actions} ${actions === 1 ? 'action' : 'actions'} by name`}, ${held[how]}`)
+  const words = $derived(
+    `${tier ?? (actions === 1 ? 'a single right' : `${actions} single rights`)}, ${held[how]}${hidesRevenue ? ', revenue hidden' : ''}`,
+  )
   const place = $derived(how === 'waiting' ? shape.waiting : shape.at)
 </script>
 
 <svg class={['mark', size]} viewBox="0 0 28 28" role="img" aria-label={words}>
   {#if how === 'own'}
-    <path d={shape.path} fill="currentColor" />
+    <path d={path} fill="currentColor" />
   {:else if how === 'waiting'}
-    <path d={shape.path} class="paper" />
-    <path d={shape.path} fill="currentColor" clip-path="url(#waiting-part)" />
-    <path d={shape.path} class="line" />
+    <path d={path} class="paper" />
+    <path d={path} fill="currentColor" clip-path="url(#waiting-part)" />
+    <path d={path} class="line" />
   {:else if how === 'through'}
-    <path d={shape.path} class="paper" />
-    <path d={shape.path} fill="url(#hatch)" />
-    <path d={shape.path} class="line" />
+    <path d={path} class="paper" />
+    <path d={path} fill="url(#hatch)" />
+    <path d={path} class="line" />
   {:else}
-    <path d={shape.path} class="dots" />
+    <path d={path} class="dots" />
   {/if}
   <text x={place[0]} y={place[1]} text-anchor="middle" class={how}>{shape.letter}</text>
 </svg>

@@ -49,7 +49,7 @@ const means: Record<string, (person: Person) => boolean> = {
   'sees revenue': ({ standing, holds }) => standing === 'admin' || holds.some(one => one.sees.includes('revenue')),
   'can spend': ({ standing, holds }) => standing === 'admin' || holds.some(one => one.canSpend),
   'can give access': ({ standing, holds }) => standing === 'admin' || holds.some(one => one.level.includes('steward')),
-  'until soon': ({ holds }) => holds.some(one => one.until && one.until <= soon().toString()),
+  'ends soon': ({ holds }) => holds.some(one => one.until && one.until <= soon().toString()),
   'no second step': ({ secondProof }) => secondProof === false,
 }
 

@@ -75,11 +75,11 @@ test.each([
   expect(namesOf(await grid({ show }))).toEqual(names)
 })
 
-test('until soon, outside people and a name narrow it too', async () => {
+test('ends soon, outside people and a name narrow it too', async () => {
   const soon = new Date(Date.now() + 10 * 86_400_000).toISOString().slice(0, 10)
   await scene.say(scene.agnese, `let fenn@pebblecast.example draft on page/ondaverde-ferries until ${soon}`)
   await scene.joinByLetter('Fenn Delacroix-Umar', 'fenn@pebblecast.example')
-  expect(namesOf(await grid({ show: 'until soon' }))).toEqual(['Fenn Delacroix-Umar'])
+  expect(namesOf(await grid({ show: 'ends soon' }))).toEqual(['Fenn Delacroix-Umar'])
   expect(namesOf(await grid({ show: 'outside people' }))).toEqual(['Fenn Delacroix-Umar'])
   expect(namesOf(await grid({ find: 'priya' }))).toEqual(['Priya Lindqvist'])
 })
@@ -197,4 +197,57 @@ test('partners and their people stand in the grid, beneath the ceiling; an agenc
   await scene.say(agnese, `let ${callum.business} watch on ad-account/winter-freight hiding revenue`)
   const lowered = (await grid({})).rows.find(row => row.name === 'Marisol Engstrom')!
   expect(lowered.cells).toMatchObject([{ level: 'watch', how: 'through' }])
+})
+
+test('names stand as people look for them, admins first, and each partner’s people beneath it, page after page', async () => {
+  const { agnese } = scene
+  for (const address of ['guest10@isles.example', 'guest2@isles.example', 'Guest1@isles.example'])
+    await scene.say(agnese, `let ${address} watch on page/ondaverde-ferries until 2030-01-01`)
+  await join(scene, 'élodie Marsh', 'let WHO watch on page/ondaverde-ferries')
+  const names: string[] = []
+  let after: string | undefined
+  do {
+    const page = await grid({ limit: 2, ...(after ? { after } : {}) })
+    names.push(...namesOf(page))
+    after = page.next ?? undefined
+  } while (after)
+  expect(names.filter(name => name.startsWith('guest'))).toEqual([
+    'guest1@isles.example',
+    'guest2@isles.example',
+    'guest10@isles.example',
+  ])
+  expect(names[0]).toBe('Agnese Torvald')
+  expect(names.indexOf('élodie Marsh')).toBeLessThan(names.indexOf('Fenn Delacroix-Umar'))
+  const at = names.indexOf('Gullwright & Moss')
+  expect(names.slice(at, at + 3)).toEqual(['Gullwright & Moss', 'Callum Osei-Bright', 'Marisol Engstrom'])
+  expect(new Set(names).size).toBe(names.length)
+})
+
+test('each filter counts just the people that it shows, and those of them from outside', async () => {
+  const { items } = await answerOf(
+    scene.agnese.client.GET('/v1/businesses/{business}/grid/counts', { params: at(scene.agnese) }),
+  )
+  for (const { show, people, outside } of items) {
+    const { rows } = await grid({ limit: 200, ...(show ? { show } : {}) })
+    const shown = rows.filter(row => !['team', 'partner', ...(show ? [] : ['invited'])].includes(row.kind))
+    expect({ show, people, outside }).toEqual({
+      show,
+      people: shown.length,
+      outside: shown.filter(row => row.outside).length,
+    })
+  }
+})
+
+test('a filter says of which cells it speaks', async () => {
+  const { rows, assets } = await grid({ limit: 200, show: 'can spend' })
+  const priya = rows.find(row => row.name === 'Tomasz Oyelaran') ?? rows.find(row => !row.everything)!
+  const lit = priya.cells.filter(cell => cell.marks.includes('can spend')).map(cell => assets[cell.column]!.text)
+  for (const text of assets.map(asset => asset.text)) {
+    const { data } = await scene.agnese.client.POST('/v1/businesses/{business}/decisions', {
+      params: at(scene.agnese),
+      body: { who: priya.text, action: 'ads.publish', asset: text },
+    })
+    if (text.startsWith('ad-account'))
+      expect({ text, spends: lit.includes(text) }).toEqual({ text, spends: data!.allowed })
+  }
 })

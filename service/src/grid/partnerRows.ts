@@ -1,7 +1,7 @@
 import type { AccessFilter, Instant } from '@famiglia/core'
 import type { GridColumns } from '../reach/gridColumns.ts'
 import { factsByColumn, type GridOutsider, type GridPartner } from '../reach/gridFacts.ts'
-import { cellsOf, withoutMarks, type GridRow } from './rows.ts'
+import { cellsOf, type GridRow } from './rows.ts'
 
 /** A business that was given something: what any of its admins has by it, and the ceiling for its people. */
 export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Instant): GridRow {
@@ -15,6 +15,7 @@ export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Ins
   return {
     kind: 'partner',
     key: partner.number,
+    of: null,
     name: partner.name,
     text: partner.number,
     note: null,
@@ -22,7 +23,7 @@ export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Ins
     secondProof: true,
     outside: true,
     everything: false,
-    cells: withoutMarks(cells),
+    cells: cells,
     marks: [...new Set(cells.flatMap(cell => cell.marks))],
   }
 }
@@ -41,14 +42,15 @@ export function rowOfOutsider(columns: GridColumns, person: GridOutsider, at: In
   return {
     kind: 'outsider',
     key: person.id,
+    of: person.of.number,
     name: person.name,
     text: person.address,
-    note: person.frozen ? `${person.of}, frozen` : person.of,
+    note: person.frozen ? `${person.of.name}, frozen` : person.of.name,
     standing: null,
     secondProof: person.secondProof,
     outside: true,
     everything: false,
-    cells: withoutMarks(cells),
+    cells: cells,
     marks: [...marks],
   }
 }

@@ -1,11 +1,12 @@
-import { soonDays, type AccessFilter, type Instant } from '@famiglia/core'
+import { accessFilters, soonDays, type AccessFilter, type Instant } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
+import { isCalled, wordsTyped } from '../base/finding.ts'
 import type { Kit } from '../base/kit.ts'
 import { readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { readColumns, type GridColumns } from '../reach/gridColumns.ts'
-import { readOutsiders, readPartnersGiven, readPeople, readTeams, type Narrowing } from '../reach/gridFacts.ts'
+import { nobody, readPartnersGiven, readPeople, readTeams, type Narrowing } from '../reach/gridFacts.ts'
 import { rowOfOutsider, rowOfPartner } from './partnerRows.ts'
 import { domainOf, rowOfInvitation, rowOfPerson, rowOfTeam, type GridInvitation, type GridRow } from './rows.ts'
 
@@ -23,20 +24,20 @@ export interface Grid {
 }
 
 /** The sections of the grid, in their order; a page goes on in the next one where one is at its end. */
-const sections = ['person', 'team', 'partner', 'outsider', 'invited'] as const
+const sections = ['admin', 'person', 'team', 'partner', 'invited'] as const
 type Section = (typeof sections)[number]
 
 /** Only people lack a second step or come from outside, partners' people among them, and only invitations are waiting to be accepted. */
 function isAbout(section: Section, filter: AccessFilter | null): boolean {
   if (filter === 'invited') return section === 'invited'
-  if (filter === 'no second step' || filter === 'outside people') return section === 'person' || section === 'outsider'
+  if (filter === 'no second step' || filter === 'outside people') return section !== 'team' && section !== 'invited'
   return filter === null || section !== 'invited'
 }
 
 function narrowingTo(filter: AccessFilter | null, homes: ReadonlySet<string>, now: Instant): Narrowing | null {
   if (filter === 'no second step') return { to: filter }
   if (filter === 'outside people') return { to: filter, homes: [...homes] }
-  if (filter === 'until soon') return { to: 'ending before', instant: now.add({ hours: 24 * soonDays }).toString() }
+  if (filter === 'ends soon') return { to: 'ending before', instant: now.add({ hours: 24 * soonDays }).toString() }
   return null
 }
 
@@ -44,42 +45,77 @@ function narrowingTo(filter: AccessFilter | null, homes: ReadonlySet<string>, no
 const atOnce = 200
 
 /**
- * A page of who reaches what: people, teams, partners, their people and invited ones down, assets across. A page costs a few queries, however
- * many rows and columns there are; with a filter, as many as it takes to fill the page.
+ * A page of who reaches what: admins, people, teams, partners with their people, and invited ones down, assets across. A page
+ * costs a few queries, however many rows and columns there are; with a filter, as many as it takes to fill the page.
  */
 export async function readGrid(kit: Kit, acting: Acting, asked: GridAsked): Promise<Grid> {
-  const { database } = kit
   const columns = await readColumns(kit, acting)
+  const rows: GridRow[] = []
+  let next = asked.after ?? null
+  for await (const { row, cursor } of eachRow(kit, acting, columns, asked, asked.limit + 1)) {
+    if (rows.length === asked.limit) return { columns, rows, next }
+    rows.push(row)
+    next = cursor
+  }
+  return { columns, rows, next: null }
+}
+
+/** How many people a filter finds, and how many of them are from outside. */
+export interface Counted {
+  readonly show: AccessFilter | null
+  readonly people: number
+  readonly outside: number
+}
+
+/** Counts the people that each filter finds: one's own, partners’ and, among those invited, those who are. */
+export async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
+  const columns = await readColumns(kit, acting)
+  const asked = { after: undefined, filter: null, find: null }
+  const found = new Map<AccessFilter | null, { people: Set<string>; outside: Set<string> }>(
+    [null, ...accessFilters].map(show => [show, { people: new Set(), outside: new Set() }]),
+  )
+  for await (const { row } of eachRow(kit, acting, columns, asked, atOnce)) {
+    if (row.kind === 'team' || row.kind === 'partner') continue
+    for (const show of row.kind === 'invited' ? row.marks : [null, ...row.marks]) {
+      const { people, outside } = found.get(show)!
+      people.add(row.key)
+      if (row.outside) outside.add(row.key)
+    }
+  }
+  return [...found].map(([show, { people, outside }]) => ({ show, people: people.size, outside: outside.size }))
+}
+
+/** Every row from a cursor on, each with the cursor that leads on behind it. */
+async function* eachRow(
+  kit: Kit,
+  acting: Acting,
+  columns: GridColumns,
+  asked: Omit<GridAsked, 'limit'>,
+  first: number,
+): AsyncGenerator<{ row: GridRow; cursor: string }> {
+  const { database } = kit
   const admins = await adminsOf(database.manager, acting.id)
   const homes = new Set(admins.map(admin => domainOf(admin.address)))
   const now = kit.clock.now()
-  let [section, ...after] = cursorOf(asked.after)
-  const rows: GridRow[] = []
-  let searched = false
-  for (;;) {
-    const limit = asked.filter && searched ? atOnce : asked.limit - rows.length + 1
-    searched = true
-    const page = { after: after.length > 0 ? after : null, find: asked.find, limit }
-    const found = isAbout(section, asked.filter)
-      ? await readSection(database, acting, section, page, columns, homes, asked.filter, now)
-      : []
-    for (const one of found) {
-      if (rows.length === asked.limit) return { columns, rows, next: writeCursor(section, after) }
-      after = [one.name, one.id]
-      if (!asked.filter || one.row.marks.includes(asked.filter)) rows.push(one.row)
+  const [begun, ...behind] = cursorOf(asked.after)
+  let limit = first
+  for (const section of sections.slice(sections.indexOf(begun))) {
+    let after: readonly unknown[] | null = section === begun && behind.length > 0 ? behind : null
+    while (isAbout(section, asked.filter)) {
+      const page = { after, find: asked.find, limit }
+      const found = await readSection(database, acting, section, page, columns, homes, asked.filter, now)
+      for (const { at, row } of found)
+        if (!asked.filter || row.marks.includes(asked.filter)) yield { row, cursor: writeCursor(section, at) }
+      if (found.length < limit) break
+      after = found.at(-1)!.at
+      limit = atOnce
     }
-    if (found.length === limit) continue
-    const following = sections[sections.indexOf(section) + 1]
-    if (!following) return { columns, rows, next: null }
-    section = following
-    after = []
-    if (rows.length === asked.limit) return { columns, rows, next: writeCursor(section, after) }
   }
 }
 
 interface Found {
-  readonly name: string
-  readonly id: string
+  /** What stands in the cursor of a page that begins behind it. */
+  readonly at: readonly unknown[]
   readonly row: GridRow
 }
 
@@ -93,33 +129,23 @@ async function readSection(
   filter: AccessFilter | null,
   now: Instant,
 ): Promise<Found[]> {
-  if (section === 'person')
-    return (await readPeople(database, acting.id, page, narrowingTo(filter, homes, now))).map(person => ({
-      name: person.name,
-      id: person.id,
-      row: rowOfPerson(columns, person, homes, now),
-    }))
+  if (section === 'admin' || section === 'person') {
+    const who = section === 'admin' ? 'admins' : 'others'
+    const people = await readPeople(database, acting.id, page, who, narrowingTo(filter, homes, now))
+    return people.map(person => ({ at: [person.name, person.id], row: rowOfPerson(columns, person, homes, now) }))
+  }
   if (section === 'team')
     return (await readTeams(database, acting.id, page)).map(team => ({
-      name: team.name,
-      id: team.id,
+      at: [team.name, team.id],
       row: rowOfTeam(columns, team, now),
     }))
   if (section === 'partner')
-    return (await readPartnersGiven(database, acting.id, page)).map(partner => ({
-      name: partner.name,
-      id: partner.id,
-      row: rowOfPartner(columns, partner, now),
-    }))
-  if (section === 'outsider')
-    return (await readOutsiders(database, acting.id, page)).map(person => ({
-      name: person.name,
-      id: person.id,
-      row: rowOfOutsider(columns, person, now),
+    return (await readPartnersGiven(database, acting.id, page)).map(({ of, person }) => ({
+      at: [of.name, of.id, person?.name ?? '', person?.id ?? nobody],
+      row: person ? rowOfOutsider(columns, person, now) : rowOfPartner(columns, of, now),
     }))
   return (await readInvitations(database, acting, page, now)).map(invited => ({
-    name: invited.address,
-    id: invited.id,
+    at: [invited.address, invited.id],
     row: rowOfInvitation(columns, invited),
   }))
 }
@@ -136,16 +162,16 @@ async function readInvitations(
          'until', item.until_at)) FROM proposal_item item WHERE item.proposal_id = proposal.id) AS items
      FROM proposal LEFT JOIN invitation ON invitation.proposal_id = proposal.id WHERE proposal.business_id = $1
        AND proposal.kind IN ('invitation', 'chair') AND proposal.state = 'open' AND proposal.lapses_at > $5
-       AND ($2::text IS NULL OR (proposal.to_address, proposal.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR proposal.to_address ILIKE '%' || $4 || '%')
-     ORDER BY proposal.to_address, proposal.id LIMIT $6`,
-    [acting.id, after?.[0] ?? null, after?.[1] ?? null, find, now.toString(), limit],
+       AND ($2::text IS NULL OR (proposal.to_address COLLATE by_name, proposal.id) > ($2, $3::uuid)) AND ($4::text[] IS NULL OR ${isCalled('$4', 'proposal.to_address')})
+     ORDER BY proposal.to_address COLLATE by_name, proposal.id LIMIT $6`,
+    [acting.id, after?.[0] ?? null, after?.[1] ?? null, wordsTyped(find ?? undefined), now.toString(), limit],
   )
 }
 
 function cursorOf(text: string | undefined): [Section, ...unknown[]] {
   const [section, ...after] = readCursor(text) ?? []
   const known = sections.find(one => one === section)
-  return known ? [known, ...after] : ['person']
+  return known ? [known, ...after] : ['admin']
 }
 
 function writeCursor(section: Section, after: readonly unknown[]): string {

@@ -6,7 +6,7 @@ import type { App } from '../base/validation.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
-import { readGrid } from './readGrid.ts'
+import { countGrid, readGrid } from './readGrid.ts'
 
 const gridQuery = object({
   ...pageQuery,
@@ -35,6 +35,10 @@ const gridOut = object({
     object({
       kind: string().oneOf(['person', 'team', 'partner', 'outsider', 'invited']).required(),
       key: string().required(),
+      of: string()
+        .nullable()
+        .defined()
+        .meta({ description: 'The business that one of a partner’s people works for, by number.' }),
       name: string().required(),
       text: string().required(),
       note: string().nullable().defined(),
@@ -51,6 +55,7 @@ const gridOut = object({
           how: string().oneOf(['own', 'waiting', 'through', 'idle']).required(),
           hidden: array(string().required()).required(),
           until: instantOut.nullable().defined(),
+          marks: array(string().required()).required().meta({ description: 'The filters that this cell is about.' }),
         }),
       ).required(),
       marks: array(string().required()).required(),
@@ -58,6 +63,16 @@ const gridOut = object({
   ).required(),
   next: string().nullable().defined(),
 }).meta({ id: 'Grid' })
+
+const countsOut = object({
+  items: array(
+    object({
+      show: string().nullable().defined().meta({ description: 'The filter; null for everybody.' }),
+      people: number().integer().required(),
+      outside: number().integer().required().meta({ description: 'How many of them are from outside.' }),
+    }),
+  ).required(),
+})
 
 /** Who reaches what, as a grid. */
 export async function gridRoutes(app: App, kit: Kit): Promise<void> {
@@ -94,6 +109,23 @@ export async function gridRoutes(app: App, kit: Kit): Promise<void> {
         owner: owner.id === acting.id ? null : owner.name,
       }))
       return { assets, rows, next }
+    },
+  )
+
+  app.get(
+    '/v1/businesses/:business/grid/counts',
+    {
+      schema: {
+        tags: ['access'],
+        summary: 'How many people each filter of the grid finds',
+        params: businessParam,
+        response: { 200: countsOut },
+      },
+    },
+    async request => {
+      const acting = await actingFor(kit.database, request)
+      requireStanding(acting, 'arrange-people', 'Seeing who reaches what')
+      return { items: await countGrid(kit, acting) }
     },
   )
 }

@@ -31,12 +31,16 @@ export interface GridCell {
   readonly how: 'own' | 'waiting' | 'through' | 'idle'
   readonly hidden: readonly Figure[]
   readonly until: string | null
+  /** The filters that this cell is about. */
+  readonly marks: readonly AccessFilter[]
 }
 
 export interface GridRow {
   readonly kind: 'person' | 'team' | 'partner' | 'outsider' | 'invited'
-  /** A person's id, a team's handle, a proposal's id. */
+  /** A person's id, a team's handle, a business's number, a proposal's id. */
   readonly key: string
+  /** The business that one of a partner's people works for, by number; null for everybody else. */
+  readonly of: string | null
   readonly name: string
   /** As a sentence names them. */
   readonly text: string
@@ -76,6 +80,7 @@ export function rowOfPerson(
   return {
     kind: 'person',
     key: person.id,
+    of: null,
     name: person.name,
     text: person.address,
     note,
@@ -83,7 +88,7 @@ export function rowOfPerson(
     secondProof: person.secondProof,
     outside,
     everything,
-    cells: withoutMarks(everything ? cells.filter(cell => isHeld(columns, cell.column)) : cells),
+    cells: everything ? cells.filter(cell => isHeld(columns, cell.column)) : cells,
     marks: [...marks],
   }
 }
@@ -93,14 +98,7 @@ function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
 }
 
-export function withoutMarks(cells: readonly (GridCell & { marks: AccessFilter[] })[]): GridCell[] {
-  return cells.map(({ marks: _marks, ...cell }) => cell)
-}
-
-export function cellsOf(
-  facts: ReadonlyMap<number, AccessFacts>,
-  at: Instant,
-): (GridCell & { marks: AccessFilter[] })[] {
+export function cellsOf(facts: ReadonlyMap<number, AccessFacts>, at: Instant): GridCell[] {
   return [...facts].sort(([one], [other]) => one - other).flatMap(([column, around]) => cellOf(column, around, at))
 }
 
@@ -133,7 +131,7 @@ function standingFacts(
   )
 }
 
-function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { marks: AccessFilter[] })[] {
+function cellOf(column: number, facts: AccessFacts, at: Instant): GridCell[] {
   const { level, paths } = reachOf(facts, at)
   const live = paths.filter(isLive)
   const idle = paths.filter(path => path.stopped && path.stopped !== 'over' && path.stopped !== 'ended')
@@ -141,7 +139,7 @@ function cellOf(column: number, facts: AccessFacts, at: Instant): (GridCell & { 
   const told = tell(facts.asset.kind, live.length > 0 ? level : idle[0]!.level)
   const until = latestEnd(live)
   const marks = live.length > 0 ? [...told.marks] : []
-  if (until && isSoon(until, at)) marks.push('until soon')
+  if (until && isSoon(until, at)) marks.push('ends soon')
   return [
     {
       column,
@@ -199,6 +197,7 @@ export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): Gr
   return {
     kind: 'team',
     key: team.handle,
+    of: null,
     name: team.name,
     text: `team/${team.handle}`,
     note: String(team.members),
@@ -206,7 +205,7 @@ export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): Gr
     secondProof: true,
     outside: false,
     everything: false,
-    cells: withoutMarks(cells),
+    cells: cells,
     marks: [...new Set(cells.flatMap(cell => cell.marks))],
   }
 }
@@ -228,12 +227,14 @@ export function rowOfInvitation({ assets, reachedBy }: GridColumns, invited: Gri
         ...cellShown(assets[column]!.kind, level),
         how: 'waiting',
         until: item.until,
+        marks: ['invited'],
       }
     }),
   )
   return {
     kind: 'invited',
     key: invited.id,
+    of: null,
     name: invited.address,
     text: invited.address,
     note: 'invited',

@@ -8,6 +8,7 @@ import { Billing1795900000000 } from './1795900000000-billing.ts'
 import { Handovers1796000000000 } from './1796000000000-handovers.ts'
 import { Understudies1796100000000 } from './1796100000000-understudies.ts'
 import { OwnAndPeople1796200000000 } from './1796200000000-own-and-people.ts'
+import { NamesInOrder1796300000000 } from './1796300000000-names-in-order.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -21,4 +22,5 @@ export const migrations = [
   Handovers1796000000000,
   Understudies1796100000000,
   OwnAndPeople1796200000000,
+  NamesInOrder1796300000000,
 ]

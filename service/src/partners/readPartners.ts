@@ -50,7 +50,7 @@ export async function readPartners(
   const cursor = readCursor(after)
   const rows = (await kit.database.query(
     `${list(`(${partnerIds}) near JOIN business ON business.id = near.id`)}
-     WHERE $3::text IS NULL OR (business.name, business.id) > ($3, $4::uuid) ORDER BY business.name, business.id LIMIT $5`,
+     WHERE $3::text IS NULL OR (business.name COLLATE by_name, business.id) > ($3, $4::uuid) ORDER BY business.name COLLATE by_name, business.id LIMIT $5`,
     [acting.id, kit.clock.now().toString(), cursor?.[0] ?? null, cursor?.[1] ?? null, limit + 1],
   )) as PartnerInShort[]
   return cutPage(rows, limit, row => [row.name, row.id])

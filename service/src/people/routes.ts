@@ -29,8 +29,8 @@ export async function peopleRoutes(app: App, kit: Kit): Promise<void> {
       const { limit, after, find } = request.query
       const cursor = readCursor(after)
       const rows = (await kit.database.query(
-        `${members} AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text[] IS NULL OR ${isCalled('$4', 'person.name', 'main.address')})
-       ORDER BY person.name, person.id LIMIT $5`,
+        `${members} AND ($2::text IS NULL OR (person.name COLLATE by_name, person.id) > ($2, $3::uuid)) AND ($4::text[] IS NULL OR ${isCalled('$4', 'person.name', 'main.address')})
+       ORDER BY person.name COLLATE by_name, person.id LIMIT $5`,
         [acting.id, cursor?.[0] ?? null, cursor?.[1] ?? null, wordsTyped(find), limit + 1],
       )) as MemberRow[]
       const page = cutPage(rows, limit, row => [row.name, row.id])

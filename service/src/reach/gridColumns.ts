@@ -84,7 +84,7 @@ async function readOwnColumns(database: DataSource, owner: BusinessFact): Promis
   const rows = (await database.query(
     `SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.frozen_at IS NOT NULL AS frozen, asset.inside_id,
        ${placesOfAsset('asset')} AS places
-     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name,
+     FROM asset WHERE asset.business_id = $1 AND asset.archived_at IS NULL ORDER BY array_position($2::text[], asset.kind), asset.name COLLATE by_name,
        asset.id LIMIT ${mostColumns}`,
     [owner.id, allKinds],
   )) as ColumnRow[]
@@ -98,7 +98,7 @@ async function readOwnColumns(database: DataSource, owner: BusinessFact): Promis
 async function readHeldColumns(kit: Kit, acting: Acting): Promise<Column[]> {
   const rows = (await kit.database.query(
     `SELECT asset.id, asset.inside_id FROM asset JOIN (${heldAssets('$1')}) held ON held.id = asset.id JOIN business owner ON owner.id = asset.business_id
-     WHERE asset.archived_at IS NULL ORDER BY owner.name, array_position($2::text[], asset.kind), asset.name, asset.id LIMIT ${mostHeld}`,
+     WHERE asset.archived_at IS NULL ORDER BY owner.name COLLATE by_name, array_position($2::text[], asset.kind), asset.name COLLATE by_name, asset.id LIMIT ${mostHeld}`,
     [acting.id, allKinds],
   )) as { id: string; inside_id: string | null }[]
   const around = await factsFrom(kit).aroundPartners(rows.map(row => ({ business: acting.id, asset: row.id })))

@@ -7,6 +7,7 @@ import {
   type Standing,
 } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
+import { isCalled, wordsTyped } from '../base/finding.ts'
 import { grantFact, type GrantRow } from './grantFact.ts'
 import type { GridColumns } from './gridColumns.ts'
 import { hasSecondStep } from '../people/queries.ts'
@@ -52,16 +53,16 @@ const people = `
     OR person.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
     ${hasSecondStep('person')} AS "secondProof", ${grantsOfRow(selfAndTeams('person.id'))}
   FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-  WHERE membership.business_id = $1 AND ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid))
-    AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%' OR main.address ILIKE '%' || $4 || '%')`
-const peopleInOrder = 'ORDER BY person.name, person.id LIMIT $5'
+  WHERE membership.business_id = $1 AND ($2::text IS NULL OR (person.name COLLATE by_name, person.id) > ($2, $3::uuid))
+    AND ($4::text[] IS NULL OR ${isCalled('$4', 'person.name', 'main.address')})`
+const peopleInOrder = 'ORDER BY person.name COLLATE by_name, person.id LIMIT $5'
 
 const teams = `
   SELECT team.id, team.name, team.handle, (SELECT count(*) FROM team_member WHERE team_id = team.id)::integer AS members,
     ${grantsOfRow('ARRAY[team.id]')}
-  FROM team WHERE team.business_id = $1 AND team.dissolved_at IS NULL AND ($2::text IS NULL OR (team.name, team.id) > ($2, $3::uuid))
-    AND ($4::text IS NULL OR team.name ILIKE '%' || $4 || '%')
-  ORDER BY team.name, team.id LIMIT $5`
+  FROM team WHERE team.business_id = $1 AND team.dissolved_at IS NULL AND ($2::text IS NULL OR (team.name COLLATE by_name, team.id) > ($2, $3::uuid))
+    AND ($4::text[] IS NULL OR ${isCalled('$4', 'team.name')})
+  ORDER BY team.name COLLATE by_name, team.id LIMIT $5`
 
 export interface GridPage {
   readonly after: readonly unknown[] | null
@@ -75,15 +76,17 @@ export type Narrowing =
   | { readonly to: 'outside people'; readonly homes: readonly string[] }
   | { readonly to: 'ending before'; readonly instant: string }
 
-/** A page of people with all their grants, in one query. */
+/** A page of admins, or of the other people, with all their grants, in one query. */
 export async function readPeople(
   database: DataSource,
   business: string,
   page: GridPage,
+  who: 'admins' | 'others',
   narrowing: Narrowing | null,
 ): Promise<GridPerson[]> {
   const [condition, ...values] = narrowing ? conditionOf(narrowing) : ['']
-  return database.query(`${people} ${condition} ${peopleInOrder}`, [...valuesOf(business, page), ...values])
+  const standing = `AND membership.standing ${who === 'admins' ? '=' : '<>'} 'admin'`
+  return database.query(`${people} ${standing} ${condition} ${peopleInOrder}`, [...valuesOf(business, page), ...values])
 }
 
 function conditionOf(narrowing: Narrowing): [string, ...unknown[]] {
@@ -102,37 +105,34 @@ export async function readTeams(database: DataSource, business: string, page: Gr
 }
 
 function valuesOf(business: string, { after, find, limit }: GridPage): unknown[] {
-  return [business, after?.[0] ?? null, after?.[1] ?? null, find?.replace(/[\\%_]/g, '\\$&') ?? null, limit]
+  return [business, after?.[0] ?? null, after?.[1] ?? null, wordsTyped(find ?? undefined), limit]
 }
 
-const outside = `
-  ${outsideReach(null)}
-  SELECT person.id, person.name, main.address, ${hasSecondStep('person')} AS "secondProof",
-    EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen, string_agg(DISTINCT of.name, ', ') AS of,
+/** Stands in a cursor for the business itself, before its people. */
+export const nobody = '00000000-0000-0000-0000-000000000000'
+
+/** Partners by name, and beneath each its people who reach something of the business's; a person of two stands beneath both. */
+const partners = `
+  ${outsideReach(null)},
+  line AS (
+    SELECT partner.id AS of_id, partner.name AS of_name, '${nobody}'::uuid AS person_id, '' AS person_name FROM business partner
+      WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.to_business_id = partner.id AND g.ended_at IS NULL)
+        AND ($4::text[] IS NULL OR ${isCalled('$4', 'partner.name')})
+    UNION SELECT works.id, works.name, person.id, person.name FROM reach JOIN person ON person.id = reach.person_id
+      JOIN person_address main ON main.person_id = person.id AND main.main JOIN business works ON works.id = reach.of_id
+      WHERE $4::text[] IS NULL OR ${isCalled('$4', 'person.name', 'main.address')}),
+  page AS (SELECT * FROM line WHERE $2::text IS NULL
+    OR (of_name COLLATE by_name, of_id, person_name COLLATE by_name, person_id) > ($2, $3::uuid, $6, $7::uuid)
+    ORDER BY of_name COLLATE by_name, of_id, person_name COLLATE by_name, person_id LIMIT $5)
+  SELECT json_build_object('id', works.id, 'number', works.number, 'name', works.name) AS of, page.person_id AS id, page.person_name AS name, main.address,
+    ${hasSecondStep('person')} AS "secondProof", EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = person.id AND f.business_id = $1) AS frozen,
     (SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused', m.paused_at IS NOT NULL, 'frozen',
-      m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = ANY(array_agg(of.id))) AS memberships,
-    json_agg(${columnsOf('g')}) FILTER (WHERE g.id IS NOT NULL) AS grants
-  FROM (SELECT DISTINCT person_id, of_id, grant_id FROM reach) reach JOIN person ON person.id = reach.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-    JOIN business of ON of.id = reach.of_id LEFT JOIN access_grant g ON g.id = reach.grant_id
-  WHERE ($2::text IS NULL OR (person.name, person.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR person.name ILIKE '%' || $4 || '%'
-    OR main.address ILIKE '%' || $4 || '%')
-  GROUP BY person.id, person.name, main.address ORDER BY person.name, person.id LIMIT $5`
-
-/** One of the people of partners, by whatever of them they reach the business's assets. */
-export interface GridOutsider {
-  readonly id: string
-  readonly name: string
-  readonly address: string
-  readonly of: string
-  readonly secondProof: boolean
-  readonly frozen: boolean
-  readonly memberships: readonly MembershipFact[] | null
-  readonly grants: readonly GridGrant[] | null
-}
-
-export async function readOutsiders(database: DataSource, business: string, page: GridPage): Promise<GridOutsider[]> {
-  return database.query(outside, valuesOf(business, page))
-}
+      m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = person.id AND m.business_id = page.of_id) AS memberships,
+    (SELECT json_agg(${columnsOf('g')}) FROM (SELECT DISTINCT grant_id FROM reach WHERE reach.person_id = page.person_id AND reach.of_id = page.of_id) via
+      JOIN access_grant g ON g.id = via.grant_id) AS grants
+  FROM page JOIN business works ON works.id = page.of_id LEFT JOIN person ON person.id = page.person_id
+    LEFT JOIN person_address main ON main.person_id = person.id AND main.main
+  ORDER BY page.of_name COLLATE by_name, page.of_id, page.person_name COLLATE by_name, page.person_id`
 
 export interface GridPartner {
   readonly id: string
@@ -140,17 +140,36 @@ export interface GridPartner {
   readonly name: string
 }
 
-const partners = `
-  SELECT partner.id, partner.number, partner.name FROM business partner WHERE EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1
-    AND g.to_business_id = partner.id AND g.ended_at IS NULL)
-    AND ($2::text IS NULL OR (partner.name, partner.id) > ($2, $3::uuid)) AND ($4::text IS NULL OR partner.name ILIKE '%' || $4 || '%') ORDER BY partner.name, partner.id LIMIT $5`
+/** One of the people of partners, by whatever of theirs they reach the business's assets for that partner. */
+export interface GridOutsider {
+  readonly id: string
+  readonly name: string
+  readonly address: string
+  readonly of: GridPartner
+  readonly secondProof: boolean
+  readonly frozen: boolean
+  readonly memberships: readonly MembershipFact[] | null
+  readonly grants: readonly GridGrant[] | null
+}
+
+/** A line of the partners: the business itself (`person` null), or one of its people. */
+export interface PartnerLine {
+  readonly of: GridPartner
+  readonly person: GridOutsider | null
+}
 
 export async function readPartnersGiven(
   database: DataSource,
   business: string,
   page: GridPage,
-): Promise<GridPartner[]> {
-  return database.query(partners, valuesOf(business, page))
+): Promise<PartnerLine[]> {
+  const [, , person, id] = page.after ?? []
+  const rows = (await database.query(partners, [
+    ...valuesOf(business, page),
+    person ?? null,
+    id ?? nobody,
+  ])) as GridOutsider[]
+  return rows.map(row => ({ of: row.of, person: row.id === nobody ? null : row }))
 }
 
 /**

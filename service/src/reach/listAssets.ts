@@ -37,11 +37,11 @@ export async function listAssets(kit: Kit, acting: Acting, { limit, after, find,
        (SELECT count(*)::integer FROM access_grant g WHERE g.target_id = asset.id AND g.business_id = $1 AND g.ended_at IS NULL
          AND (g.until_at IS NULL OR g.until_at > $7)) AS holders
      FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1
-       AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name, asset.id) > ($2, $3::uuid))
+       AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name COLLATE by_name, asset.id) > ($2, $3::uuid))
        AND ($4::text[] IS NULL OR ${isCalled('$4', 'asset.name', 'asset.handle', 'asset.number', 'asset.platform_ref')} OR asset.kind = ANY($9))
        AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL
          AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
-     ORDER BY asset.name, asset.id LIMIT $8`,
+     ORDER BY asset.name COLLATE by_name, asset.id LIMIT $8`,
     [
       acting.id,
       cursor?.[0] ?? null,
