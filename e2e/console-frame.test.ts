@@ -84,7 +84,7 @@ test('signing out is in the account’s menu, and leaves nothing in the browser 
   await page.goto(`${scene.url}/${scene.agnese.business}/give`)
   await page.getByRole('heading', { level: 1 }).waitFor()
   await page.evaluate(() => localStorage.setItem('famiglia unsent somebody B-1', 'let priya@ondaverde.example'))
-  await page.getByLabel('Agnese Torvald: your account').click()
+  await page.getByLabel('AT, Agnese Torvald: your account').click()
   await page.getByRole('button', { name: 'Sign out' }).click()
   await page.waitForURL('**/sign-in')
   expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.includes('unsent')))).toEqual([])

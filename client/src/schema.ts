@@ -1404,7 +1404,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Open the business with the link from the letter */
+        /** Open the business with the link from the letter; who had asked is signed in */
         post: {
             parameters: {
                 query?: never;
@@ -1429,6 +1429,7 @@ export interface paths {
                         "application/json": {
                             number: string;
                             name: string;
+                            signedIn: boolean;
                         };
                     };
                 };
@@ -10005,6 +10006,12 @@ export interface components {
             } | null;
         };
         Desk: {
+            /** @description What is done first in a new business, for its admins; null once it is. */
+            firstSteps: {
+                /** @enum {string} */
+                step: "second step" | "first asset" | "second admin" | "first access";
+                done: boolean;
+            }[] | null;
             /** @description Whether you are the understudy here. */
             isUnderstudy: boolean;
             steppingIn: components["schemas"]["SteppingIn"];
@@ -10081,6 +10088,13 @@ export interface components {
                     of: string | null;
                     wanted: string;
                 } | null;
+            }[];
+            /** @description What ends or begins in the next three months, the first of it. */
+            days: {
+                /** Format: date-time */
+                at: string;
+                begins: boolean;
+                said: string;
             }[];
             /** @description What goes over to or from the business, and cools off. */
             handovers: {

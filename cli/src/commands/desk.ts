@@ -14,6 +14,13 @@ export function deskCommand(program: Command, run: Run): void {
     .action(run(async (context, { follow }: { follow?: true }) => (follow ? followDesk(context) : showDesk(context))))
 }
 
+const firstSteps = {
+  'second step': ['set up your second step of signing in', 'in the console, under “How you sign in”'],
+  'first asset': ['bring in the first asset', 'assets claim …'],
+  'second admin': ['name a second admin: if you lose your sign-in, somebody must let you in again', 'standing … admin'],
+  'first access': ['give the first access, to a colleague or an agency', 'let …'],
+} as const
+
 interface DeskRow {
   readonly section: string
   readonly about: string
@@ -52,6 +59,14 @@ function rowsOf(found: Schemas['Desk'], zone: string, isAdmin: boolean): DeskRow
   const on = (at: string) => day(at, zone)
   const { steppingIn } = found
   return [
+    ...(found.firstSteps ?? [])
+      .filter(({ done }) => !done)
+      .map(({ step }) => ({
+        section: 'first steps',
+        about: firstSteps[step][0],
+        date: null,
+        next: firstSteps[step][1],
+      })),
     ...(steppingIn
       ? [
           {

@@ -29,7 +29,7 @@
 />
 
 <details bind:this={menu}>
-  <summary class="me" aria-label="{name}: your account">{initials}</summary>
+  <summary class="me" aria-label="{initials}, {name}: your account">{initials}</summary>
   <div class="sheet">
     <p dir="auto"><b>{name}</b></p>
     <p class="note">{acting.me?.person.address}</p>

@@ -7,6 +7,7 @@ import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { drawDigits } from '../base/secrets.ts'
 import { addPerson, findPersonByAddress } from '../people/queries.ts'
+import { beginSession, sessionDays } from '../sign-in/sessions.ts'
 import { assertGoodPassword, type Passwords } from '../sign-in/password.ts'
 import { businesses, cloths, memberships, type Business } from './records.ts'
 
@@ -100,9 +101,16 @@ interface Opening {
   business_id: string | null
 }
 
-/** Opens the business that a link asks for, with its first admin. Following it again tells the same business. */
+interface Opened {
+  readonly number: string
+  readonly name: string
+  /** Of the sign-in that is made with it; null where it was open already. */
+  readonly secret: string | null
+}
+
+/** Opens the business that a link asks for, with its first admin, who is signed in. Following it again tells the same business. */
 export function open(kit: Kit) {
-  return async (link: string): Promise<{ number: string; name: string }> => {
+  return async (link: string): Promise<Opened> => {
     const target = kit.secrets.readLink('opening', link)
     if (!target)
       throw new Problem('link.unknown', 'This link is not whole, or was not made here. Copy it from the letter again.')
@@ -119,7 +127,7 @@ export function open(kit: Kit) {
   }
 }
 
-async function alreadyOpen(change: Change, opening: Opening): Promise<{ number: string; name: string }> {
+async function alreadyOpen(change: Change, opening: Opening): Promise<Opened> {
   const business = await change.manager.findOneByOrFail(businesses, { id: opening.business_id! })
   change.record({
     chain: opening.id,
@@ -127,10 +135,10 @@ async function alreadyOpen(change: Change, opening: Opening): Promise<{ number: 
     sentence: `The link that opened ${business.name} was followed again.`,
     by: null,
   })
-  return { number: business.number, name: business.name }
+  return { number: business.number, name: business.name, secret: null }
 }
 
-async function openNow(change: Change, opening: Opening): Promise<{ number: string; name: string }> {
+async function openNow(change: Change, opening: Opening): Promise<Opened> {
   if (await findPersonByAddress(change.manager, opening.address))
     throw new Problem('person.known', 'This address has a sign-in already. Sign in with it instead.')
   const person = await addPerson(
@@ -160,7 +168,20 @@ async function openNow(change: Change, opening: Opening): Promise<{ number: stri
     about: person.id,
     by,
   })
-  return { number: business.number, name: business.name }
+  // Not proven: the password was typed a while ago, perhaps by somebody else than who followed the link.
+  const { secret } = await beginSession(
+    change.manager,
+    {
+      person: person.id,
+      kind: 'console',
+      name: 'The browser that opened the business',
+      provenAt: null,
+      provenBy: null,
+      expiresAt: change.now.add({ hours: sessionDays.console * 24 }),
+    },
+    change.now,
+  )
+  return { number: business.number, name: business.name, secret }
 }
 
 /** Draws numbers until one is free; with a hundred million there are, the first nearly always is. */

@@ -28,8 +28,12 @@ test('a business opens with the link from the letter, once, under a number of it
 
   const opened = await open(link)
 
-  expect(opened).toEqual({ name: 'Vastholm Freight', number: expect.stringMatching(/^B-\d{4}-\d{4}-\d{2}$/) })
-  expect(await open(link)).toEqual(opened)
+  expect(opened).toEqual({
+    name: 'Vastholm Freight',
+    number: expect.stringMatching(/^B-\d{4}-\d{4}-\d{2}$/),
+    signedIn: true,
+  })
+  expect(await open(link)).toEqual({ ...opened, signedIn: false })
   expect(await scene.sql(`SELECT FROM business WHERE name = 'Vastholm Freight'`)).toHaveLength(1)
 })
 

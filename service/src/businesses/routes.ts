@@ -3,7 +3,8 @@ import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { passwords } from '../sign-in/password.ts'
 import { actingFor } from './acting.ts'
-import { requireSignIn } from '../base/session.ts'
+import { requireSignIn, setSessionCookie } from '../base/session.ts'
+import { sessionDays } from '../sign-in/sessions.ts'
 import { openAnother, openOwn } from './openAnother.ts'
 import { askToOpen, open } from './openBusiness.ts'
 import { businesses } from './records.ts'
@@ -14,6 +15,7 @@ import {
   businessOut,
   businessParam,
   opened,
+  openedByLink,
   openingAsked,
   openingLink,
   openingWanted,
@@ -50,12 +52,16 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       ...slowly,
       schema: {
         tags,
-        summary: 'Open the business with the link from the letter',
+        summary: 'Open the business with the link from the letter; who had asked is signed in',
         body: openingLink,
-        response: { 200: opened },
+        response: { 200: openedByLink },
       },
     },
-    async request => open(kit)(request.body.link),
+    async (request, reply) => {
+      const { secret, ...business } = await open(kit)(request.body.link)
+      if (secret) setSessionCookie(reply, secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      return { ...business, signedIn: secret !== null }
+    },
   )
 
   app.post(

@@ -24,6 +24,7 @@ export const openingWanted = object({
 export const openingAsked = object({ sentTo: string().required() })
 export const openingLink = object({ link: string().max(200).required() }).noUnknown()
 export const opened = object({ number: string().required(), name: string().required() })
+export const openedByLink = opened.shape({ signedIn: boolean().required() })
 
 export const businessOut = object({
   number: string().required(),

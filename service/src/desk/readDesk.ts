@@ -9,6 +9,7 @@ import { hasSecondStep } from '../people/queries.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
 import { understudyOnDesk } from '../understudies/readUnderstudy.ts'
 import { readLetters } from '../proposals/onDesk.ts'
+import { firstSteps } from './firstSteps.ts'
 import { ownHoles, partnerHoles, readinessHoles } from './holes.ts'
 import { readEnding, sayGiven, type GivenRow } from './readEnding.ts'
 
@@ -77,6 +78,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     understudy,
     contests,
     adminsFound,
+    begun,
   ] = await Promise.all([
     readLetters(kit, proposalKinds, acting),
     forAdmins<Counted & GivenRow>(unstaffed, [acting.id, at]),
@@ -91,15 +93,19 @@ export async function readDesk(kit: Kit, acting: Acting) {
     understudyOnDesk(kit, acting),
     contestsOnDesk(kit, acting),
     admin ? findAboutAdmins(kit, acting) : [],
+    admin ? firstSteps(kit, acting) : null,
   ])
   return {
     ...letters,
     ...understudy,
+    firstSteps: begun,
     ending: ending.rows,
+    days: ending.days,
     unstaffed: unstaffedRows.map(row => ({ ...row, staff: sayGiven([row], null, acting.zone) })),
     handovers,
     contests,
-    admins: adminsFound,
+    // While the first steps say so, it is not said twice.
+    admins: begun ? adminsFound.filter(({ finding }) => finding !== 'alone') : adminsFound,
     means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
     holes: [...between, ...holes],

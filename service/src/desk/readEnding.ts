@@ -3,6 +3,7 @@ import {
   parseWhat,
   printLinking,
   printWanted,
+  sayCount,
   sayFew,
   soonDays,
   Temporal,
@@ -19,7 +20,8 @@ import { selfAndTeams } from '../reach/holdersFor.ts'
 
 const most = 200
 
-const ending = `SELECT count(*) OVER ()::integer AS total, g.id AS grant, coalesce(gathering.name, partner.name, team.name, person.name) AS holder, gathering.id IS NOT NULL AS "isLink",
+/** What ends until $3, and what begins until then; as many as end until $6 are counted. */
+const endingOrBeginning = `SELECT (count(*) FILTER (WHERE g.until_at <= $6) OVER ())::integer AS total, g.id AS grant, coalesce(gathering.name, partner.name, team.name, person.name) AS holder, gathering.id IS NOT NULL AS "isLink",
   coalesce(gathering.number, partner.number, 'team/' || team.handle, main.address) AS "holderText", coalesce(asset.name, bundle.name) AS on,
     coalesce(CASE WHEN asset.business_id = $1 THEN asset.kind || '/' || asset.handle ELSE asset.number END,
       'bundle/' || bundle.handle) AS "onText", CASE WHEN g.to_business_id = $1 THEN giver.name END AS "from", giver.number AS "fromNumber",
@@ -29,7 +31,7 @@ const ending = `SELECT count(*) OVER ()::integer AS total, g.id AS grant, coales
       LEFT JOIN team ON team.id = g.holder_id
     LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
   WHERE (($4 AND (g.business_id = $1 OR g.to_business_id = $1)) OR (g.business_id = $1 AND g.holder_id = ANY (${selfAndTeams('$5::uuid')})))
-    AND g.ended_at IS NULL AND g.until_at > $2 AND g.until_at <= $3 ORDER BY g.until_at LIMIT ${most}`
+    AND g.ended_at IS NULL AND ((g.until_at > $2 AND g.until_at <= $3) OR (g.from_at > $2 AND g.from_at <= $3)) ORDER BY g.until_at LIMIT ${most}`
 
 /** What a grant gives, as the desk reads it. */
 export interface GivenRow {
@@ -53,36 +55,68 @@ interface EndingRow extends GivenRow {
   /** Whether a manager account holds it. */
   readonly isLink: boolean
   readonly from_at: Date
-  readonly until: Date
+  /** Null without an end, where it is told because it begins. */
+  readonly until: Date | null
 }
+
+type Ends = EndingRow & { readonly until: Date }
+
+/** How far the line of days goes, and how much it tells at most. */
+const lineDays = 90
+const mostOnLine = 8
 
 /**
  * What ends soon: for admins all of the business's, for others what is their own. What somebody has for one reason and until
- * one day is one row, however many things it is, with one step that makes all of it last longer.
+ * one day is one row, however many things it is, with one step that makes all of it last longer. `days`: what ends or begins
+ * in the next three months, day by day.
  */
 export async function readEnding(kit: Kit, acting: Acting, admin: boolean) {
   const now = kit.clock.now()
   const soon = now.add({ hours: soonDays * 24 })
-  const values = [acting.id, now.toString(), soon.toString(), admin, acting.live.person]
-  const found = await kit.database.query<EndingRow[]>(ending, values)
-  const groups = new Map<string, [EndingRow, ...EndingRow[]]>()
-  for (const row of found) {
-    const key = JSON.stringify([
-      row.holderText,
-      row.fromNumber,
-      row.until,
-      row.purpose,
-      row.mayPassOn,
-      row.isLink && row.grant,
-    ])
+  const far = now.add({ hours: lineDays * 24 })
+  const values = [acting.id, now.toString(), far.toString(), admin, acting.live.person, soon.toString()]
+  const found = await kit.database.query<EndingRow[]>(endingOrBeginning, values)
+  const ends = found.filter((row): row is Ends => row.until !== null && row.until.getTime() <= far.epochMilliseconds)
+  const begin = found.filter(row => row.from_at.getTime() > now.epochMilliseconds)
+  const isSoon = ([{ until }]: readonly [Ends, ...Ends[]]) => until.getTime() <= soon.epochMilliseconds
+  const ending = together(ends, row => [row.until, row.purpose, row.mayPassOn, row.isLink && row.grant])
+  const days = [
+    ...together(ends, row => [row.until]).map(rows => ({
+      at: rows[0].until,
+      begins: false,
+      said: sayDay(rows, 'end'),
+    })),
+    ...together(begin, row => [row.from_at]).map(rows => ({
+      at: rows[0].from_at,
+      begins: true,
+      said: sayDay(rows, 'begin'),
+    })),
+  ]
+  return {
+    total: found[0]?.total ?? 0,
+    rows: ending.filter(isSoon).map(rows => tellEnding(rows, acting)),
+    days: days.sort((one, other) => one.at.getTime() - other.at.getTime()).slice(0, mostOnLine),
+  }
+}
+
+/** Rows of one holder and giver that also have something else in common. */
+function together<R extends EndingRow>(rows: readonly R[], common: (row: R) => readonly unknown[]): [R, ...R[]][] {
+  const groups = new Map<string, [R, ...R[]]>()
+  for (const row of rows) {
+    const key = JSON.stringify([row.holderText, row.fromNumber, ...common(row)])
     const group = groups.get(key)
     if (group) group.push(row)
     else groups.set(key, [row])
   }
-  return { total: found[0]?.total ?? 0, rows: [...groups.values()].map(rows => tellEnding(rows, acting)) }
+  return [...groups.values()]
 }
 
-function tellEnding(rows: readonly [EndingRow, ...EndingRow[]], acting: Acting) {
+/** `Bea Fontaine: three things end`, `Priya Lindqvist: Decks & Harbours begins`. */
+function sayDay([first, ...more]: readonly [EndingRow, ...EndingRow[]], does: 'end' | 'begin'): string {
+  return `${first.holder}: ${more.length === 0 ? `${first.on} ${does}s` : `${sayCount(more.length + 1, 'thing')} ${does}`}`
+}
+
+function tellEnding(rows: readonly [Ends, ...Ends[]], acting: Acting) {
   const [{ holder, holderText, until, from, purpose }] = rows
   const later = laterEnd(rows, acting.zone)
   return {
@@ -100,7 +134,7 @@ function tellEnding(rows: readonly [EndingRow, ...EndingRow[]], acting: Acting) 
 }
 
 /** As long again as it lasted, the shortest of several; a month at least, a year at most. */
-function laterEnd(rows: readonly [EndingRow, ...EndingRow[]], zone: string): Instant {
+function laterEnd(rows: readonly [Ends, ...Ends[]], zone: string): Instant {
   const [{ until }] = rows
   const lasted = Math.min(...rows.map(row => Math.round((row.until.getTime() - row.from_at.getTime()) / 86_400_000)))
   return Temporal.Instant.fromEpochMilliseconds(until.getTime())
@@ -111,7 +145,7 @@ function laterEnd(rows: readonly [EndingRow, ...EndingRow[]], zone: string): Ins
 
 /** What makes it last as long again: a sentence for who can give it, an ask for who holds it. */
 function longer(
-  rows: readonly [EndingRow, ...EndingRow[]],
+  rows: readonly [Ends, ...Ends[]],
   later: Instant,
   { standing, zone }: Acting,
 ): { extend: string | null; ask: { of: string | null; wanted: string } | null } {

@@ -6,6 +6,7 @@ import { meansOut } from '../means/schemas.ts'
 import { readinessOut } from '../purposes/schemas.ts'
 import { steppingInOut } from '../understudies/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
+import { steps } from './firstSteps.ts'
 
 const letter = object({
   proposal: string().required(),
@@ -62,6 +63,17 @@ const unfinished = object({
 })
 
 export const desk = object({
+  firstSteps: array(
+    object({
+      step: string()
+        .oneOf([...steps])
+        .required(),
+      done: boolean().required(),
+    }),
+  )
+    .nullable()
+    .defined()
+    .meta({ description: 'What is done first in a new business, for its admins; null once it is.' }),
   isUnderstudy: boolean().required().meta({ description: 'Whether you are the understudy here.' }),
   steppingIn: steppingInOut.nullable().defined().default(null).meta({
     description: 'The understudy who steps in now, for those who can say no, and for them.',
@@ -71,6 +83,9 @@ export const desk = object({
   ending: array(ending)
     .required()
     .meta({ description: `Ends within ${soonDays} days.` }),
+  days: array(object({ at: instantOut.required(), begins: boolean().required(), said: string().required() }))
+    .required()
+    .meta({ description: 'What ends or begins in the next three months, the first of it.' }),
   handovers: handoverItems.meta({ description: 'What goes over to or from the business, and cools off.' }),
   contests: contestItems.meta({ description: 'Who owns an asset, contested, and not over yet.' }),
   admins: array(

@@ -71,7 +71,7 @@ export class GridRows {
   get lines(): Line[] {
     const lines: Line[] = []
     let section = ''
-    const partners = new Set(this.rows.filter(({ kind }) => kind === 'partner').map(({ name }) => name))
+    const partners = this.rows.filter(({ kind }) => kind === 'partner').map(({ name }) => name)
     for (const found of this.rows) {
       const row = beneath(found, partners)
       if (heads[row.kind] !== section) lines.push({ head: heads[row.kind] })
@@ -93,7 +93,7 @@ export class GridRows {
 }
 
 /** One of a partner’s people without the partner’s name, where they stand beneath it. */
-function beneath(row: GridRow, partners: ReadonlySet<string>): GridRow {
+function beneath(row: GridRow, partners: readonly string[]): GridRow {
   const [of = '', ...more] = row.kind === 'outsider' ? (row.note ?? '').split(/, (?=frozen$)/) : []
-  return partners.has(of) ? { ...row, note: more.join(', ') || null } : row
+  return partners.includes(of) ? { ...row, note: more.join(', ') || null } : row
 }

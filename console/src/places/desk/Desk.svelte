@@ -14,6 +14,9 @@
   import { answerOf, service } from '../../reach/service'
   import { sayAddress } from '../give/say'
   import { countOf, firstHole } from './desk-words'
+  import FirstSteps from './FirstSteps.svelte'
+  import LineOfDays from './LineOfDays.svelte'
+  import NumberPlate from '../../parts/NumberPlate.svelte'
   import DeskSection from './DeskSection.svelte'
   import UnsentSentence from './UnsentSentence.svelte'
 
@@ -107,8 +110,20 @@
 <main class="ledger">
   <div class="span page-top">
     <p class="margin">{today}</p>
-    <h1 class="title">{greeting}, {first}. {headline}</h1>
+    <div>
+      {#if desk?.firstSteps && acting.business}
+        <h1 class="title">
+          Welcome, <bdi>{first}</bdi>. <bdi>{acting.business.name}</bdi> is open, and you are its admin.
+        </h1>
+        <p class="sub">
+          Its business number is <NumberPlate number={acting.number} /> An agency needs this number to ask you for access.
+          It is safe to pass on: it opens nothing.
+        </p>
+      {:else}<h1 class="title">{greeting}, <bdi>{first}</bdi>. {headline}</h1>{/if}
+    </div>
   </div>
+  {#if desk?.firstSteps}<FirstSteps steps={desk.firstSteps} />{/if}
+  {#if desk && desk.days.length > 1}<LineOfDays days={desk.days} zone={acting.zone} />{/if}
   <Outcome {doing} />
   {#each desk?.contests ?? [] as one (one.id)}<Slip tone="due"
       >{#if one.isOwner}<b>{one.claimant.name}</b> says that <b>{one.what}</b> is theirs. It goes over on {sayDate(
@@ -280,7 +295,7 @@
         You are the understudy of {acting.business?.name}. <a href="/{acting.number}/understudy">Step in</a> where no admin
         is left to act.
       </p>{/if}
-    {#if total === 0}
+    {#if total === 0 && !desk.firstSteps}
       <div class="section">
         <p class="entry">The desk is clear.</p>
         <p class="sub">

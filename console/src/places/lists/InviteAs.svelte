@@ -34,7 +34,7 @@
   }
 </script>
 
-<form onsubmit={invite}>
+<form id="invite" onsubmit={invite}>
   <Field name="newcomer" term="Somebody new" type="email" required maxlength={254} bind:value={address} />
   <label class="field"
     ><span>as</span>

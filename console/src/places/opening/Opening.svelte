@@ -5,7 +5,7 @@
   import { answerOf, service } from '../../reach/service'
 
   const link = location.hash.slice(1)
-  let opened: { number: string; name: string } | null = $state(null)
+  let opened: { number: string; name: string; signedIn: boolean } | null = $state(null)
   let failed: unknown = $state(null)
 
   async function open() {
@@ -26,7 +26,11 @@
       {#if opened}
         <h1 class="title">{opened.name} is open.</h1>
         <p class="sub">Its number is <NumberPlate number={opened.number} />. Give it to whoever shall find you.</p>
-        <p class="acts"><a class="btn btn-primary" href="/sign-in">Sign in</a></p>
+        <p class="acts">
+          <a class="btn btn-primary" href={opened.signedIn ? `/${opened.number}/desk` : '/sign-in'}
+            >{opened.signedIn ? 'Go to its desk' : 'Sign in'}</a
+          >
+        </p>
       {:else}
         <h1 class="title">Your address is known now. Open the business?</h1>
         {#if failed}<Trouble error={failed} />{/if}

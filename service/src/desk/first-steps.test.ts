@@ -1,0 +1,87 @@
+import { answerOf } from '@famiglia/client'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { bringIn, openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+
+let scene: Scene
+beforeAll(async () => {
+  scene = await openScene()
+})
+afterAll(() => scene.close())
+
+const desk = (who: Actor, business = who.business) =>
+  answerOf(who.client.GET('/v1/businesses/{business}/desk', { params: { path: { business } } }))
+const undone = async (who: Actor, business: string) =>
+  (await desk(who, business)).firstSteps?.filter(({ done }) => !done).map(({ step }) => step) ?? null
+
+test('the first steps tick themselves, are for admins alone, and are gone when all are done', async () => {
+  const agnese = await scene.signIn(scene.agnese)
+  const opened = await answerOf(
+    agnese.client.POST('/v1/me/businesses', {
+      body: { name: 'Lantern Tours', town: 'Porto Verano', zone: 'Europe/Lisbon' },
+    }),
+  )
+  const there = { ...agnese, business: opened.number }
+  expect(await undone(there, opened.number)).toEqual(['first asset', 'second admin', 'first access'])
+  expect((await desk(there)).admins).toEqual([])
+
+  await bringIn({ ...scene, agnese: there }, 'TN-11205', 'day-trips', 'tern')
+  expect(await undone(there, opened.number)).toEqual(['second admin', 'first access'])
+  await scene.say(there, 'let quill@lantern.example draft on page/day-trips until 2030-01-01')
+  expect(await undone(there, opened.number)).toEqual(['second admin'])
+  const quill = await scene.joinByLetter('Quill Ardmore', 'quill@lantern.example')
+  expect(await undone(quill, opened.number)).toBeNull()
+
+  scene.clock.forward({ hours: 24 * 15 })
+  const later = await scene.signIn(scene.agnese)
+  expect(await undone(later, opened.number)).toBeNull()
+  expect((await desk(later, opened.number)).admins).toMatchObject([{ finding: 'alone' }])
+})
+
+test('whoever opens a business by the letter’s link is signed in at once, the second time not', async () => {
+  await answerOf(
+    scene.agnese.client.POST('/v1/openings', {
+      body: {
+        business: { name: 'Harbour Bakery', town: 'Tarnmouth', zone: 'Europe/Lisbon' },
+        person: { name: 'Juno Marl', address: 'juno@bakery.example', password: 'bread before every sunrise' },
+      },
+    }),
+  )
+  const link = await scene.link('juno@bakery.example')
+  const follow = async () => {
+    const answer = await fetch(`${scene.url}/v1/openings/confirmation`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ link }),
+    })
+    return { told: await answer.json(), cookie: answer.headers.getSetCookie().join() }
+  }
+  const first = await follow()
+  expect(first.told).toMatchObject({ name: 'Harbour Bakery', signedIn: true })
+  const [, token] = /famiglia_session=([^;]+)/.exec(first.cookie)!
+  const me = await fetch(`${scene.url}/v1/me`, { headers: { cookie: `famiglia_session=${token}` } })
+  expect(await me.json()).toMatchObject({ person: { address: 'juno@bakery.example' } })
+  const again = await follow()
+  expect(again.told).toMatchObject({ signedIn: false })
+  expect(again.cookie).not.toContain('famiglia_session')
+})
+
+test('the line of days tells in order what ends and begins in three months, and a member theirs alone', async () => {
+  const day = (days: number) =>
+    scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days }).toString()
+  const agnese = await scene.signIn(scene.agnese)
+  const tomasz = scene.tomasz.email
+  await scene.say(
+    agnese,
+    `let ${tomasz} watch on ad-account/winter-freight hiding revenue and contacts until ${day(60)}`,
+  )
+  await scene.withPriya()
+  await scene.say(agnese, `let priya@ondaverde.example watch on ad-account/winter-freight from ${day(20)}`)
+  await scene.say(agnese, `let priya@ondaverde.example run on ad-account/summer-crossings until ${day(120)}`)
+  const { days, ending } = await desk(agnese)
+  expect(days.map(({ said, begins }) => [said, begins])).toEqual([
+    ['Priya Lindqvist: Winter Freight begins', true],
+    ['Tomasz Oyelaran: Winter Freight ends', false],
+  ])
+  expect(ending).toEqual([])
+  expect((await desk(scene.tomasz)).days.map(({ said }) => said)).toEqual(['Tomasz Oyelaran: Winter Freight ends'])
+})
