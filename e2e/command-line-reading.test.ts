@@ -29,6 +29,11 @@ const reads = (): [string[], string | RegExp][] => [
   [['ready', scene.called('Bea').email, 'run our adverts'], /missing|not yet|partly/],
   [['why', scene.called('Priya').email, 'ads.publish', summer], 'let Priya Lindqvist run on Summer Crossings'],
   [['preview', `let ${scene.tomasz.email} run on ${summer}`], 'Tomasz Oyelaran'],
+  [['find', 'freight', 'winter'], 'Winter Freight'],
+  [['why', 'me', 'ads.publish', 'Winter Freight'], 'Agnese Torvald'],
+  [['why', 'Priya Lindqvist', 'ads.publish', 'summer crossings'], 'let Priya Lindqvist run on Summer Crossings'],
+  [['preview', 'let', 'Tomasz', 'Oyelaran', 'run', 'on', 'Summer', 'Crossings,', 'Day', 'Trips'], 'Summer Crossings'],
+  [['access', '--count'], 'from outside'],
   [['partners'], 'Gullwright & Moss'],
   [['partners', scene.callum.business], 'Gullwright & Moss'],
   [['partners', 'people', scene.callum.business], 'Marisol Engstrom'],
@@ -186,3 +191,16 @@ test('what is mistyped is told with what was meant, and asks the service for not
     expect(ran.err).toMatch(words)
   }
 }, 60_000)
+
+test('a part of a name is no name: what it may be is listed, nothing is done, and an address stays as it is', async () => {
+  const { run: agnese } = commandLine(scene.url, scene.agnese.token)
+  const grants = () => scene.sql('SELECT id FROM access_grant WHERE ended_at IS NULL ORDER BY id')
+  const before = await grants()
+  const ran = await agnese('end', 'Priya Lindqvist', 'on', 'Winter', '--yes')
+  expect(ran.status).toBe(2)
+  expect(ran.err).toMatch(/“Winter” may be Winter Freight \(A-[\d-]+\) or Winter Timetable \(A-[\d-]+\)\. Say which\./)
+  expect(await grants()).toEqual(before)
+  const nobody = await agnese('let', 'Somebody Else', 'run', 'on', summer, '--yes')
+  expect(nobody.status).not.toBe(0)
+  expect(await grants()).toEqual(before)
+})

@@ -24,6 +24,7 @@ import { signInCommands } from './commands/signIn.ts'
 import { trustCommands } from './commands/trust.ts'
 import { understudyCommands } from './commands/understudy.ts'
 import { Context, Exit, type CommonOptions } from './context.ts'
+import { withNamesRead } from './names.ts'
 import type { Run } from './run.ts'
 import type { Environment } from './settings.ts'
 
@@ -43,11 +44,9 @@ export function makeProgram(environment: Environment): Command {
     async (...given) => {
       const command = given.at(-1) as Command
       const options = given.at(-2)
-      await act(
-        new Context(command.optsWithGlobals<CommonOptions>(), environment),
-        options as never,
-        ...(given.slice(0, -2) as never),
-      )
+      const context = new Context(command.optsWithGlobals<CommonOptions>(), environment)
+      const read = await withNamesRead(context, command.registeredArguments, given.slice(0, -2), command.name())
+      await act(context, options as never, ...(read as never))
     }
   signInCommands(program, run)
   sentenceCommands(program, run)

@@ -5528,7 +5528,7 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": {
-                        /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. */
+                        /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`. */
                         wanted: string;
                         reason: string;
                         /** @description Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone. */

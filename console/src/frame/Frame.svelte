@@ -5,6 +5,7 @@
   import { queries } from '../reach/queries'
   import Waiting from '../parts/Waiting.svelte'
   import Trouble from '../parts/Trouble.svelte'
+  import NotYours from './NotYours.svelte'
   import Silence from './Silence.svelte'
   import Spine from './Spine.svelte'
   import { actingKey } from './acting-context'
@@ -20,7 +21,7 @@
 {#if acting.me}
   <Spine {acting} />
   <Silence />
-  {@render children()}
+  {#if acting.isElsewhere}<NotYours {acting} />{:else}{@render children()}{/if}
 {:else}
   <Silence />
   <main class="ledger">

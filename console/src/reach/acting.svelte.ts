@@ -27,6 +27,12 @@ export class Acting {
     return found ?? businesses.find(business => business.number === localStorage.getItem(remembered)) ?? businesses[0]
   }
 
+  /** Whether the address names a business that they do not work for: nothing is shown or done there for another one. */
+  get isElsewhere(): boolean {
+    const named = (route.params as { business?: string }).business
+    return this.me !== undefined && named !== undefined && named !== this.business?.number
+  }
+
   /** The business's number, as paths want it; empty until it is known. */
   get number(): string {
     return this.business?.number ?? ''

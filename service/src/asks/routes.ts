@@ -7,6 +7,7 @@ import { findHeld } from '../reach/findTarget.ts'
 import { actingFor, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { askBusiness } from './askBusiness.ts'
+import { namesRead } from '../own-asks/namesRead.ts'
 import { askForAccess } from '../own-asks/askForAccess.ts'
 import { readWanted } from '../proposals/readWanted.ts'
 
@@ -14,7 +15,8 @@ const tags = ['asks']
 
 const askWanted = object({
   wanted: string().max(1500).required('say what you ask for').meta({
-    description: 'As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`.',
+    description:
+      'As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`.',
   }),
   reason: string().trim().min(1, 'a reason is needed').max(500).required('a reason is needed'),
   of: string().trim().max(80).meta({
@@ -43,7 +45,8 @@ export async function askRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const { wanted, reason, of, contact } = request.body
+      const { reason, of, contact } = request.body
+      const wanted = of ? request.body.wanted : await namesRead(kit.database.manager, acting, request.body.wanted)
       const toOwn = !of && !(await isOthers(kit, acting, wanted))
       const once = onceIn(request)
       const asked = toOwn

@@ -31,7 +31,7 @@ const endingOrBeginning = `SELECT (count(*) FILTER (WHERE g.until_at <= $6) OVER
       LEFT JOIN team ON team.id = g.holder_id
     LEFT JOIN asset ON asset.id = g.asset_id LEFT JOIN bundle ON bundle.id = g.bundle_id
   WHERE (($4 AND (g.business_id = $1 OR g.to_business_id = $1)) OR (g.business_id = $1 AND g.holder_id = ANY (${selfAndTeams('$5::uuid')})))
-    AND g.ended_at IS NULL AND ((g.until_at > $2 AND g.until_at <= $3) OR (g.from_at > $2 AND g.from_at <= $3)) ORDER BY g.until_at LIMIT ${most}`
+    AND g.ended_at IS NULL AND ((g.until_at > $2 AND g.until_at <= $3) OR (g.from_at > $2 AND g.from_at <= $3)) ORDER BY g.until_at, coalesce(asset.name, bundle.name) COLLATE by_name LIMIT ${most}`
 
 /** What a grant gives, as the desk reads it. */
 export interface GivenRow {

@@ -114,3 +114,25 @@ test('an ask that cannot be read points at the word, counted in what was typed',
   })
   expect(error).toMatchObject({ code: 'sentence.unreadable', nearest: 'watch', span: { start: 0, end: 4 } })
 })
+
+test('what is asked for may be named by what it is called, or by the platform’s number; two of a name are listed', async () => {
+  const { result } = await ask(scene.tomasz, 'draft on "winter freight"')
+  expect(result).toContain('Asked: draft on Winter Freight')
+  const [{ platform_ref: ref } = { platform_ref: '' }] = await scene.sql<{ platform_ref: string }>(
+    "SELECT platform_ref FROM asset WHERE name = 'Winter Freight'",
+  )
+  expect((await ask(scene.tomasz, `run on "${ref}" until 2030-01-01`)).result).toContain('run on Winter Freight')
+  expect(await problemOf(ask(scene.tomasz, 'draft on "Wintr Freight"'))).toMatchObject({ code: 'asset.unknown' })
+  const business = { path: at(scene.agnese).path }
+  await answerOf(
+    scene.agnese.client.POST('/v1/businesses/{business}/bundles', {
+      params: business,
+      body: { handle: 'winter', name: 'Winter Freight', kinds: null, assets: [] },
+    }),
+  )
+  const twice = problemOf(ask(scene.tomasz, 'draft on "Winter Freight"'))
+  expect(await twice).toMatchObject({
+    code: 'asset.ambiguous',
+    detail: '“Winter Freight” may be ad-account/winter-freight or bundle/winter: say which.',
+  })
+})

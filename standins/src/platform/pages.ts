@@ -11,6 +11,11 @@ export interface Look {
   readonly accent: string
 }
 
+/** A stand-in that refers people to Famiglia, which says why. */
+export interface Referring extends Look {
+  readonly famiglia: string
+}
+
 function head({ name, about }: Look, signedIn: SignedIn | null): Html {
   const who = signedIn
     ? html`<span>${signedIn.name}</span>
@@ -65,7 +70,7 @@ export function homePage(
 }
 
 export function thingPage(
-  look: Look,
+  look: Referring,
   signedIn: SignedIn,
   thing: Thing,
   may: Record<string, Answer>,
@@ -94,7 +99,7 @@ export function thingPage(
     thing.name,
     look.accent,
     head(look, signedIn),
-    html`${refusal(look, refused)}
+    html`${refusal(look, thing.ref, refused)}
       <h1>${thing.name}</h1>
       <p>
         ${nounOf(thing.kind)}, ${thing.ref}${thing.keeper ? html`, kept by ${thing.keeper.name}` : null}. You have
@@ -129,18 +134,23 @@ function itemRow(thing: Thing, item: Item): Html {
   </tr>`
 }
 
-export function refusedPage(look: Look, signedIn: SignedIn, reason: string): string {
+export function refusedPage(look: Referring, signedIn: SignedIn, ref: string, reason: string): string {
   return page(
     'Not allowed',
     look.accent,
     head(look, signedIn),
-    html`${refusal(look, reason)}
+    html`${refusal(look, ref, reason)}
       <p><a href="/">Back to what you reach</a></p>`,
   )
 }
 
-function refusal(look: Look, reason: string | null): Html | null {
-  return reason ? html`<p class="refused" role="alert">${look.name} refused. ${reason}</p>` : null
+/** Why it was refused, as Famiglia says; and the way back there, to see who can change it. */
+function refusal({ name, famiglia }: Referring, ref: string, reason: string | null): Html | null {
+  if (!reason) return null
+  return html`<p class="refused" role="alert">
+    ${name} refused. ${reason}
+    <a href="${famiglia}/my-access?why=${encodeURIComponent(ref)}">Why, and who can change it</a>
+  </p>`
 }
 
 export function keeperPage(look: Look, things: readonly { thing: Thing; code: string | null }[]): string {

@@ -6,7 +6,7 @@ import { activities } from './activities.ts'
 import { askFamiglia, type Answer } from './askFamiglia.ts'
 import { figuresOf } from './figures.ts'
 import { isFromFamiglia } from './isFromFamiglia.ts'
-import { homePage, keeperPage, refusedPage, thingPage, type Look } from './pages.ts'
+import { homePage, keeperPage, refusedPage, thingPage, type Look, type Referring } from './pages.ts'
 import { SignIn, type Begun, type SignedIn } from './signIn.ts'
 import { paymentRoutes, tellMeans } from './payments.ts'
 import { codeMinutes, Things, type Keeper, type Means, type Thing } from './things.ts'
@@ -53,7 +53,7 @@ export async function startPlatform({ design, port, famiglia, secret, file }: Pl
   const visitor = signingIn(app, design.key, new SignIn(famiglia, design.key, secret, `${url}/sign-in/callback`))
   controlRoutes(app, design, things, secret, url)
   paymentRoutes(app, design, things, secret, url)
-  thingRoutes(app, design, things, visitor, ask)
+  thingRoutes(app, { ...design, famiglia }, things, visitor, ask)
   await app.listen({ host: '127.0.0.1', port })
   return { key: design.key, name: design.name, kinds: design.kinds, url, things, close: () => app.close() }
 }
@@ -171,7 +171,7 @@ type OnThing = FastifyRequest<{ Params: { ref: string; id?: string }; Body: { ti
 
 function thingRoutes(
   app: FastifyInstance,
-  design: PlatformDesign,
+  design: PlatformDesign & Referring,
   things: Things,
   visitor: (request: FastifyRequest) => SignedIn | null,
   ask: Ask,
@@ -225,7 +225,9 @@ function thingRoutes(
     reason: string,
   ) {
     if (wantsJson(request)) return reply.code(403).send({ error: reason })
-    const page = thing ? thingPage(design, signedIn, thing, may, reason) : refusedPage(design, signedIn, reason)
+    const page = thing
+      ? thingPage(design, signedIn, thing, may, reason)
+      : refusedPage(design, signedIn, request.params.ref, reason)
     return reply.code(403).type('text/html').send(page)
   }
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { allKinds, kinds, readNumber, sayList, tiers, type Kind } from '@famiglia/core'
+  import { kinds, looksLikeNumber, readNumber, tiers } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
@@ -34,13 +34,20 @@
       : null
   })
   const partner = $derived(partners.data?.items.find(one => one.number === of))
+  /** What is called so is named in quotes; handles and numbers stand as they are. */
+  const sayOn = (text: string) =>
+    text
+      .split(',')
+      .map(one => one.trim())
+      .filter(Boolean)
+      .map(one => (one.includes('/') || looksLikeNumber(one) || of ? one : `"${one.replaceAll('"', '')}"`))
+      .join(', ')
   const wanted = $derived(
     said ??
-      [isTier ? given : `"${given}"`, on.trim() ? `on ${on.trim()}` : '', until ? `until ${until}` : '']
+      [isTier ? given : `"${given}"`, on.trim() ? `on ${sayOn(on)}` : '', until ? `until ${until}` : '']
         .filter(Boolean)
         .join(' '),
   )
-  const example = (kind: Kind) => `${kind}/…`
 
   function ask(event: SubmitEvent) {
     event.preventDefault()
@@ -111,14 +118,14 @@
         term="On what"
         list="known"
         required={isTier}
-        hint="As sentences name it: {sayList(
-          allKinds.slice(0, 3).map(example),
-        )}, or by its number. What you do not reach yet can be asked for all the same."
+        hint={of
+          ? 'By its number, or as page/day-trips.'
+          : 'What it is called, or its number, here or on the platform; several parted by commas. What you do not reach yet can be asked for all the same.'}
         bind:value={on}
       />
       <datalist id="known"
-        >{#each assets.data?.items ?? [] as asset (asset.number)}<option value="{asset.kind}/{asset.handle}"
-            >{asset.name}, {kinds[asset.kind].noun}</option
+        >{#each assets.data?.items ?? [] as asset (asset.number)}<option value={asset.name}
+            >{kinds[asset.kind].noun}</option
           >{/each}</datalist
       >
       <Field name="until" term="Until (left empty: no end)" type="date" bind:value={until} />{/if}
@@ -129,7 +136,6 @@
         maxlength={200}
         bind:value={contact}
       />{/if}
-    <p><code>ask {of ? `${of} ` : ''}{wanted}</code></p>
     <Outcome {doing} />
     <p><button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null}>Ask for it</button></p>
   </form>
@@ -140,10 +146,5 @@
     display: grid;
     gap: 0.875rem;
     max-width: 34rem;
-  }
-  code {
-    font-family: var(--font-mono);
-    font-size: 0.9375rem;
-    color: var(--ink-2);
   }
 </style>

@@ -2,6 +2,7 @@
   import { capitalised, kinds, sayCount, sayDate, sayList, Temporal, type Kind } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import NotHere from '../../parts/NotHere.svelte'
   import NumberPlate from '../../parts/NumberPlate.svelte'
   import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
@@ -194,7 +195,7 @@
         </p>
       </div>
     {/if}
-  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else if found.error}<NotHere error={found.error} named={wanted} ask />
   {:else}<Waiting />{/if}
 </main>
 

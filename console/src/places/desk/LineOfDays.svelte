@@ -9,21 +9,25 @@
   const levels = 3
   const now = Temporal.Now.instant()
   /** How much of the line a label takes, in hundredths. */
-  const wide = 25
+  const wide = 29
   const partOf = (instant: Temporal.Instant) => (instant.since(now).total('hours') / 24 / long) * 100
   const withoutYear = (date: string) => date.replace(/ \d{4}$/, '')
+  /** The latest stand lowest: what is told of an earlier day then passes above their stems. */
   const marks = $derived.by(() => {
-    const ends: number[] = Array.from({ length: levels }, () => -1)
-    return days.map(({ at, begins, said }) => {
-      const instant = Temporal.Instant.from(at)
-      const left = Math.max(1, Math.min(99, partOf(instant)))
-      const isLate = left > 72
-      const [from, to] = isLate ? [left - wide, left] : [left, left + wide]
-      const level = ends.findIndex(end => end <= from)
-      if (level >= 0) ends[level] = to
-      const date = withoutYear(begins ? sayDate(instant, zone) : sayEnd(instant, zone))
-      return { left, begins, said, isLate, level, date }
-    })
+    const begun: number[] = Array.from({ length: levels }, () => Infinity)
+    return [...days]
+      .reverse()
+      .map(({ at, begins, said }) => {
+        const instant = Temporal.Instant.from(at)
+        const left = Math.max(1, Math.min(99, partOf(instant)))
+        const isLate = left > 70
+        const [from, to] = isLate ? [left - wide, left] : [left, left + wide]
+        const level = begun.findIndex(start => to <= start)
+        if (level >= 0) begun[level] = from
+        const date = withoutYear(begins ? sayDate(instant, zone) : sayEnd(instant, zone))
+        return { left, begins, said, isLate, level, date }
+      })
+      .reverse()
   })
   const months = $derived.by(() => {
     const today = now.toZonedDateTimeISO(zone).toPlainDate()
@@ -39,7 +43,7 @@
 
 {#if marks.length > 0}
   <section class="span" aria-label="The next three months">
-    <ol class="line">
+    <ol class="line" style:--levels={Math.max(...marks.map(mark => mark.level)) + 1}>
       {#each marks as mark, index (index)}
         <li
           class={{ late: mark.isLate, silent: mark.level < 0, begins: mark.begins }}
@@ -47,7 +51,7 @@
           style:--level={Math.max(mark.level, 0)}
           title="{mark.date}: {mark.said}"
         >
-          <span class="label"><b>{mark.date}</b> <bdi>{mark.said}</bdi></span>
+          <span class="told"><b>{mark.date}</b> <bdi>{mark.said}</bdi></span>
         </li>
       {/each}
     </ol>
@@ -66,7 +70,7 @@
   }
   .line {
     position: relative;
-    height: 8.5rem;
+    height: calc(0.25rem + var(--levels) * 2.75rem);
     border-bottom: 1px solid currentColor;
     list-style: none;
   }
@@ -90,35 +94,35 @@
     background: var(--color-base-200);
     border: 1.5px solid currentColor;
   }
-  .label {
+  .told {
     position: absolute;
     top: -0.25rem;
     left: 0.625rem;
     width: max-content;
-    max-width: 16rem;
+    max-width: 19rem;
     font-size: 0.9063rem;
     line-height: 1.1875rem;
     background: var(--color-base-200);
   }
-  .late .label {
+  .late .told {
     left: auto;
     right: 0.625rem;
     text-align: right;
   }
-  .label b,
-  .label bdi {
+  .told b,
+  .told bdi {
     display: block;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
   }
-  .label b {
+  .told b {
     font-weight: 600;
   }
   .silent {
     height: 1rem;
   }
-  .silent .label {
+  .silent .told {
     width: 1px;
     height: 1px;
     overflow: hidden;
@@ -152,9 +156,9 @@
     .scale {
       display: none;
     }
-    .label,
-    .late .label,
-    .silent .label {
+    .told,
+    .late .told,
+    .silent .told {
       position: static;
       display: grid;
       grid-template-columns: 7.5rem minmax(0, 1fr);
@@ -164,7 +168,7 @@
       clip-path: none;
       text-align: left;
     }
-    .label bdi {
+    .told bdi {
       white-space: normal;
     }
   }

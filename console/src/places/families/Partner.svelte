@@ -2,10 +2,10 @@
   import { sayDate, sayList, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import NotHere from '../../parts/NotHere.svelte'
   import NumberPlate from '../../parts/NumberPlate.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -119,7 +119,7 @@
         <span class="note">A freeze ends nothing and can be lifted. Before an end you see all that falls.</span>
       </p>
     </section>
-  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else if found.error}<NotHere error={found.error} named={path.partner} />
   {:else}<Waiting />{/if}
 </main>
 

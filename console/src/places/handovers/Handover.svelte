@@ -2,9 +2,9 @@
   import { sayDate, sayInstant, sayList, sayState, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
+  import NotHere from '../../parts/NotHere.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Sure from '../../parts/Sure.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -176,7 +176,7 @@
         </div>
       </div>
     {:else if handover.reason}<p class="section entry">{handover.reason}</p>{/if}
-  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else if found.error}<NotHere error={found.error} />
   {:else}<Waiting />{/if}
 </main>
 

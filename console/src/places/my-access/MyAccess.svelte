@@ -5,6 +5,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import Holdings from './Holdings.svelte'
+  import WhyNot from './WhyNot.svelte'
   import AdminChanges from '../../parts/AdminChanges.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
@@ -110,6 +111,7 @@
               'or',
             )} can give it: <a href="/{shown?.number}/ask">ask in one step</a>.
           </p>{/if}
+        <WhyNot />
         {#if mine}<p class="ask">
             <button class="quiet" onclick={leave}>Leave {shown?.name}</button>
           </p>{/if}

@@ -3,6 +3,7 @@
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
+  import NotHere from '../../parts/NotHere.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Sure from '../../parts/Sure.svelte'
@@ -180,7 +181,7 @@
           >{/if}
       </p>
     </section>
-  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else if found.error}<NotHere error={found.error} />
   {:else}<Waiting />{/if}
 </main>
 

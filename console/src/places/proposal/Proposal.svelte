@@ -7,7 +7,7 @@
   import Beforehand from '../../parts/Beforehand.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
   import EachAsset from '../../parts/EachAsset.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
+  import NotHere from '../../parts/NotHere.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { sayFigures } from '../../parts/figures'
   import { answerOf, service, type Schemas } from '../../reach/service'
@@ -117,7 +117,7 @@
         {#if proposal.state !== 'open'}<p class="entry">{capitalised(sayState(proposal.state))}.</p>{/if}
       </article>
     </div>
-  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else if found.error}<NotHere error={found.error} />
   {:else}<Waiting />{/if}
 </main>
 
