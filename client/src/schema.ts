@@ -9789,8 +9789,8 @@ export interface components {
             gave: number;
             /** @description How many it gave. */
             got: number;
-            /** @description How many of its people were put on what it was given. */
-            staffed: number;
+            /** @description How many of its people reach what it was given: its admins, and whoever was put on it. */
+            people: number;
             open: number;
             frozen: boolean;
             inTrust: boolean;
@@ -9832,8 +9832,8 @@ export interface components {
             gave: number;
             /** @description How many it gave. */
             got: number;
-            /** @description How many of its people were put on what it was given. */
-            staffed: number;
+            /** @description How many of its people reach what it was given: its admins, and whoever was put on it. */
+            people: number;
             open: number;
             frozen: boolean;
             inTrust: boolean;

@@ -84,7 +84,7 @@ export const heldColumns = (zone: string) => [
   { head: 'ceiling', of: (asset: Shared) => asset.level },
   { head: 'hidden', of: (asset: Shared) => asset.hidden.join(', ') },
   { head: 'until', of: (asset: Shared) => end(asset.until, zone) },
-  { head: 'people', of: (asset: Shared) => asset.staffed },
+  { head: 'put on it', of: (asset: Shared) => asset.staffed },
 ]
 
 async function listPartners(context: Context): Promise<void> {
@@ -105,7 +105,7 @@ async function listPartners(context: Context): Promise<void> {
       { head: 'number', of: item => item.number },
       { head: 'town', of: item => item.town },
       { head: 'you gave', of: item => item.gave },
-      { head: 'its people', of: item => item.staffed },
+      { head: 'its people', of: item => item.people },
       { head: 'you got', of: item => item.got },
       { head: 'open', of: item => item.open },
       {
@@ -138,7 +138,7 @@ async function showPartner(context: Context, named: string): Promise<void> {
       asset.hidden.length > 0 ? `, hiding ${sayList(asset.hidden)}` : '',
       asset.until ? `, until ${longEnd(asset.until, zone)}` : '',
       asset.mayPassOn ? ', may pass on' : '',
-      `; ${sayCount(asset.staffed, 'person', 'people')} on it`,
+      `; ${sayCount(asset.staffed, 'person', 'people')} put on it`,
       asset.stopped ? `\n      ${asset.stopped}` : '',
     ].join('')
   const lines = [

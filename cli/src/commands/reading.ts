@@ -83,8 +83,10 @@ export function readingCommands(program: Command, run: Run): void {
   program
     .command('people')
     .description('the people of the business')
+    .option('--invited', 'who is invited and has not answered yet')
     .action(
-      run(async context => {
+      run(async (context, { invited }: { invited?: true }) => {
+        if (invited) return listInvited(context)
         const path = await context.path()
         const people = await allPages(
           after =>
@@ -253,4 +255,30 @@ export function holdingColumns(zone: string): Column<Schemas['Holding']>[] {
 function sayState({ state, why }: Schemas['Holder']): string {
   if (state === 'in force') return ''
   return state === 'stopped' ? ` (not now: ${why})` : ` (${state})`
+}
+
+async function listInvited(context: Context): Promise<void> {
+  const path = await context.path()
+  const open = await allPages(
+    after =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/proposals', {
+          params: { path, query: { side: 'sent', state: 'open', ...(after ? { after } : {}) } },
+        }),
+      ),
+    most,
+  )
+  const zone = await zoneOf(context)
+  context.desk.list(
+    open.filter(({ kind }) => kind === 'invitation'),
+    [
+      { head: 'invited', of: one => one.to },
+      { head: 'as', of: one => one.standing },
+      { head: 'to', of: one => one.said },
+      { head: 'by', of: one => one.by.name },
+      { head: 'sent', of: one => day(one.openedAt, zone) },
+      { head: 'open until', of: one => end(one.lapsesAt, zone) },
+    ],
+    'Nobody is invited.',
+  )
 }

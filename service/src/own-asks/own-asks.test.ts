@@ -136,3 +136,17 @@ test('what is asked for may be named by what it is called, or by the platform’
     detail: '“Winter Freight” may be ad-account/winter-freight or bundle/winter: say which.',
   })
 })
+
+test('what a colleague asks for is not among what an admin sent', async () => {
+  const { proposal } = await ask(scene.tomasz, 'run on ad-account/summer-crossings until 2031-01-01')
+  const sent = async (who: Actor) =>
+    (
+      await answerOf(
+        who.client.GET('/v1/businesses/{business}/proposals', {
+          params: { path: at(who).path, query: { side: 'sent', state: 'open', limit: 200 } },
+        }),
+      )
+    ).items.map(one => one.id)
+  expect(await sent(scene.tomasz)).toContain(proposal)
+  expect(await sent(scene.agnese)).not.toContain(proposal)
+})

@@ -14,8 +14,8 @@ export interface PartnerInShort {
   /** How many assets and bundles the acting business gave it, and got from it. */
   readonly gave: number
   readonly got: number
-  /** How many of its people were put on what the acting business gave. */
-  readonly staffed: number
+  /** How many of its people reach what the acting business gave: its admins, and whoever was put on it. */
+  readonly people: number
   readonly open: number
   readonly frozen: boolean
   /** Whether the acting business holds it in trust for a client. */
@@ -30,8 +30,10 @@ const list = (business: string) => `
       AND g.to_business_id = business.id AND ${live})::integer AS gave,
     (SELECT count(DISTINCT g.target_id) FROM access_grant g WHERE g.business_id = business.id
       AND g.to_business_id = $1 AND ${live})::integer AS got,
-    (SELECT count(DISTINCT reached.person_id) FROM access_grant g JOIN access_grant below ON below.upstream_id = g.id AND below.ended_at IS NULL
-      ${peopleReached('below')} WHERE g.business_id = $1 AND g.to_business_id = business.id AND ${live})::integer AS staffed,
+    (SELECT count(*) FROM (SELECT reached.person_id FROM access_grant g JOIN access_grant below ON below.upstream_id = g.id AND below.ended_at IS NULL
+      ${peopleReached('below')} WHERE g.business_id = $1 AND g.to_business_id = business.id AND ${live}
+      UNION SELECT m.person_id FROM membership m WHERE m.business_id = business.id AND m.standing = 'admin' AND EXISTS (SELECT FROM access_grant g
+        WHERE g.business_id = $1 AND g.to_business_id = business.id AND ${live})) people)::integer AS people,
     (SELECT count(*) FROM proposal p WHERE p.state = 'open' AND p.lapses_at > $2 AND ((p.business_id = $1 AND p.to_business_id = business.id
       AND NOT EXISTS (SELECT FROM business_ask asked WHERE asked.proposal_id = p.id AND NOT asked.to_named)
       AND NOT EXISTS (SELECT FROM link_proposal linked WHERE linked.proposal_id = p.id AND NOT linked.to_named))

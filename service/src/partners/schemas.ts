@@ -33,7 +33,9 @@ const inShort = {
   cloth: string().required(),
   gave: number().integer().required().meta({ description: 'How many assets and bundles it was given.' }),
   got: number().integer().required().meta({ description: 'How many it gave.' }),
-  staffed: number().integer().required().meta({ description: 'How many of its people were put on what it was given.' }),
+  people: number().integer().required().meta({
+    description: 'How many of its people reach what it was given: its admins, and whoever was put on it.',
+  }),
   open: number().integer().required(),
   frozen: boolean().required(),
   inTrust: boolean().required(),

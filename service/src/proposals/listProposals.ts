@@ -20,7 +20,7 @@ interface Listed {
   readonly side: string
 }
 
-/** A page of what a business sent, or of what other businesses sent it; of members what they sent themselves. */
+/** A page of what a business sent, or of what other businesses sent it; of others than admins what they sent themselves. */
 export async function listProposals(
   kit: Kit,
   kinds: Register,
@@ -39,13 +39,17 @@ export async function listProposals(
     .limit(limit + 1)
   if (state === 'open')
     query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: kit.clock.now().toString() })
-  if (!mayInBusiness(acting.standing, 'invite'))
+  const isAdmin = mayInBusiness(acting.standing, 'invite')
+  const toColleagues = kinds.all.filter(kind => kind.answeredBy === 'colleagues').map(({ kind }) => kind)
+  if (side === 'sent')
     query.andWhere(
       new Brackets(own => {
-        if (side === 'sent') own.where('proposal.sentBy = :person', { person: acting.live.person })
-        if (forUs.length > 0) own.orWhere('proposal.kind IN (:...forUs)', { forUs })
+        own.where('proposal.sentBy = :person', { person: acting.live.person })
+        // What a colleague asks for was sent to the admins, not by them.
+        if (isAdmin) own.orWhere('proposal.kind NOT IN (:...toColleagues)', { toColleagues })
       }),
     )
+  else if (!isAdmin) query.andWhere('proposal.kind IN (:...forUs)', { forUs })
   if (cursor)
     query.andWhere('(proposal.openedAt, proposal.id) < (:at::timestamptz, :id::uuid)', {
       at: cursor[0],

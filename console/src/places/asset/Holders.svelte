@@ -3,6 +3,7 @@
   import Age from '../../parts/Age.svelte'
   import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { entries } from '../../parts/entries'
   import { queries } from '../../reach/queries'
   import { answerOf, service, type Schemas } from '../../reach/service'
   import { sayAddress } from '../give/say'
@@ -37,7 +38,7 @@
 </script>
 
 {#if failed}<Trouble error={failed} />{/if}
-<table class="tbl who">
+<table class="tbl who" {@attach entries}>
   <thead
     ><tr
       ><th scope="col">Person</th><th scope="col">May</th><th scope="col">Through</th><th scope="col">Hidden</th><th

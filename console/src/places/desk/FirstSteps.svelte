@@ -8,10 +8,7 @@
 
   const acting = getActing()
   const place = $derived(`famiglia first steps hidden ${acting.me?.person.id ?? ''} ${acting.number}`)
-  let hidden = $state(false)
-  $effect(() => {
-    hidden = localStorage.getItem(place) !== null
-  })
+  let hidden = $derived(localStorage.getItem(place) !== null)
   const next = $derived(steps.find(({ done }) => !done)?.step)
   const said = {
     'second step': {

@@ -5,6 +5,7 @@
   import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
+  import { entries } from '../../parts/entries'
   import { answerOf, service } from '../../reach/service'
   import FamilyTabs from './FamilyTabs.svelte'
   import Held from './Held.svelte'
@@ -45,7 +46,7 @@
     <h2 class="margin">Partners</h2>
     <div>
       {#if partners.length > 0}
-        <table class="tbl">
+        <table class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">Business</th><th scope="col">Number</th><th scope="col">Town</th><th
@@ -66,7 +67,7 @@
                 <td><NumberPlate number={partner.number} /></td>
                 <td>{partner.town}</td>
                 <td class="r num">{count(partner.gave)}</td>
-                <td class="r num">{partner.staffed}</td>
+                <td class="r num">{partner.people}</td>
                 <td class="r num">{count(partner.got)}</td>
                 <td
                   >{#if partner.frozen}<span class="due">frozen</span>{:else if partner.inTrust}opened for them{:else if partner.open > 0}<a

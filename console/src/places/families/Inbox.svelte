@@ -7,6 +7,7 @@
   import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
+  import { entries } from '../../parts/entries'
   import { answerOf, service } from '../../reach/service'
   import FamilyTabs from './FamilyTabs.svelte'
   import OffersAtOnce from './OffersAtOnce.svelte'
@@ -64,7 +65,7 @@
     </p>
     <div>
       {#if items.length > 0}
-        <table class="tbl">
+        <table class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">{side === 'received' ? 'From' : 'To'}</th><th scope="col">Says</th><th scope="col"

@@ -6,6 +6,7 @@
   import TierMark from '../../parts/TierMark.svelte'
   import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { entries } from '../../parts/entries'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
 
@@ -45,7 +46,7 @@
   <div>
     <Outcome {doing} />
     {#if people.length > 0}
-      <table class="tbl">
+      <table class="tbl" {@attach entries}>
         <thead
           ><tr
             ><th scope="col">Person</th><th scope="col">Of</th><th scope="col">Reaches</th><th scope="col">Since</th><th

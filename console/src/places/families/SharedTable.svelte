@@ -3,6 +3,7 @@
   import type { Snippet } from 'svelte'
   import { getActing } from '../../frame/acting-context'
   import TierMark from '../../parts/TierMark.svelte'
+  import { entries } from '../../parts/entries'
   import type { Schemas } from '../../reach/service'
 
   /** Assets that one business holds from another, with the ceiling on each. */
@@ -21,12 +22,12 @@
     [asset.mayGiveAccess ? 'may give access' : '', asset.mayPassOn ? 'may pass on' : ''].filter(Boolean)
 </script>
 
-<table class="tbl">
+<table class="tbl" {@attach entries}>
   <thead
     ><tr
       ><th scope="col">Asset</th>{#if owners}<th scope="col">Of</th>{/if}<th scope="col">Allows</th><th scope="col"
         >Hidden</th
-      ><th scope="col">Until</th><th scope="col" class="r">People</th><th scope="col"
+      ><th scope="col">Until</th><th scope="col" class="r">Put on it</th><th scope="col"
         ><span class="sr-only">What to do</span></th
       ></tr
     ></thead

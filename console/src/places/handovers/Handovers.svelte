@@ -5,6 +5,7 @@
   import More from '../../parts/More.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
+  import { entries } from '../../parts/entries'
   import { answerOf, service } from '../../reach/service'
   import FamilyTabs from '../families/FamilyTabs.svelte'
 
@@ -44,7 +45,7 @@
     <h2 class="margin">Agreed</h2>
     {#if list.data}
       {#if items.length > 0}
-        <table class="tbl">
+        <table class="tbl" {@attach entries}>
           <thead
             ><tr><th scope="col">What</th><th scope="col">From</th><th scope="col">To</th><th scope="col">State</th></tr
             ></thead

@@ -3,9 +3,11 @@
   import { getActing } from '../../frame/acting-context'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
+  import { entries } from '../../parts/entries'
   import { assetsOf, peopleOf } from '../../reach/lists'
   import AccessTabs from '../access/AccessTabs.svelte'
   import Approvals from './Approvals.svelte'
+  import Invited from './Invited.svelte'
   import InviteAs from './InviteAs.svelte'
 
   const acting = getActing()
@@ -48,11 +50,12 @@
     <h2 class="margin">Assets</h2>
     <div>
       {#if assets.data && assets.data.items.length > 0}
-        <table class="tbl">
+        <table class="tbl" {@attach entries}>
           <thead
             ><tr
-              ><th scope="col">Asset</th><th scope="col">Kind</th><th scope="col">Handle</th><th scope="col">Number</th
-              ><th scope="col" class="r">Grants</th></tr
+              ><th scope="col">Asset</th><th scope="col">Kind</th><th scope="col">Number</th><th scope="col" class="r"
+                >Grants</th
+              ></tr
             ></thead
           >
           <tbody>
@@ -63,9 +66,7 @@
                   {#if asset.inside}<small>in {asset.inside}</small>{/if}
                   {#if asset.frozen}<small class="due">frozen</small>{/if}</th
                 >
-                <td>{asset.noun}</td><td>{asset.kind}/{asset.handle}</td><td class="num">{asset.number}</td><td
-                  class="r num">{asset.holders}</td
-                >
+                <td>{asset.noun}</td><td class="num">{asset.number}</td><td class="r num">{asset.holders}</td>
               </tr>
             {/each}
           </tbody>
@@ -89,7 +90,7 @@
     <h2 class="margin">People</h2>
     <div>
       {#if people.data && people.data.items.length > 0}
-        <table class="tbl">
+        <table class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">Person</th><th scope="col">Address</th><th scope="col">Standing</th><th scope="col"
@@ -120,6 +121,7 @@
         {#if people.data.next}<p class="note">There are more than 200. Search for one by name.</p>{/if}
       {:else if people.data}<p class="entry">Nobody is called that.</p>
       {:else if people.error}<Trouble error={people.error} />{:else}<Waiting />{/if}
+      <Invited {find} />
       {#if acting.isAdmin}<InviteAs /><Approvals />{/if}
       {#if acting.seesToPayments}<p class="note">
           <a href="/{acting.number}/understudy">The understudy</a>: who can step in where no admin is left to act.

@@ -4,6 +4,7 @@
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
   import Outcome from '../../parts/Outcome.svelte'
+  import { entries } from '../../parts/entries'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
   import { signOut } from '../../reach/signOut'
@@ -60,7 +61,7 @@
   <section class="span section">
     <h2 class="margin">Sign-ins and tokens</h2>
     <div>
-      <table class="tbl">
+      <table class="tbl" {@attach entries}>
         <thead
           ><tr
             ><th scope="col">Where</th><th scope="col">Begun</th><th scope="col">Good until</th><th scope="col"

@@ -47,7 +47,7 @@
   }
 </script>
 
-<details bind:open>
+<details bind:open {@attach details => void (asked && details.scrollIntoView({ block: 'center' }))}>
   <summary>Why can’t I …?</summary>
   <form onsubmit={look}>
     <label class="field"
@@ -117,7 +117,7 @@
   details {
     border-top: 4px double var(--rule-strong);
     padding-top: 0.875rem;
-    margin-top: 0.875rem;
+    margin: 0.875rem 0;
   }
   summary {
     cursor: pointer;
@@ -125,7 +125,7 @@
   }
   form {
     display: grid;
-    grid-template-columns: minmax(0, 24rem) auto;
+    grid-template-columns: minmax(0, 24rem) max-content;
     gap: 0.75rem;
     align-items: end;
     margin: 0.5rem 0;

@@ -7,6 +7,7 @@
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
+  import { entries } from '../../parts/entries'
   import { Doing } from '../../reach/doing.svelte'
   import { peopleOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
@@ -85,7 +86,7 @@
       {#if leaving.onlyTheirs.length > 0}
         <section class="span section">
           <h2 class="margin">Only {first} has</h2>
-          <table class="tbl">
+          <table class="tbl" {@attach entries}>
             <thead
               ><tr><th scope="col">What</th><th scope="col">About</th><th scope="col">Who takes over</th></tr></thead
             >
@@ -110,7 +111,7 @@
       <section class="span section">
         <h2 class="margin">All that {first} holds</h2>
         <div>
-          <table class="tbl">
+          <table class="tbl" {@attach entries}>
             <thead><tr><th scope="col">Asset</th><th scope="col">May</th><th scope="col">Through</th></tr></thead>
             <tbody>
               {#each leaving.holds as held (held.text)}

@@ -4,6 +4,7 @@
   import Icon from '../../parts/Icon.svelte'
   import PurposeChoice from '../../parts/PurposeChoice.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { entries } from '../../parts/entries'
   import { purposesOf, readinessOf } from '../../reach/lists'
   import { sayAddress } from '../give/say'
 
@@ -33,7 +34,7 @@
       <b>{verdict}</b>
     </h2>
     {#if found}
-      <table class="tbl">
+      <table class="tbl" {@attach entries}>
         <thead
           ><tr
             ><th scope="col">It takes</th><th scope="col">On</th><th scope="col">Has it through</th><th scope="col"

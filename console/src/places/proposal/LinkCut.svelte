@@ -14,6 +14,7 @@
   } from '@famiglia/core'
   import TierMark from '../../parts/TierMark.svelte'
   import Field from '../../parts/Field.svelte'
+  import { entries } from '../../parts/entries'
   import type { Schemas } from '../../reach/service'
 
   /** Less of a request to link, account by account: fewer of them, a lower tier, more hidden, later, sooner over. */
@@ -60,7 +61,7 @@
   })
 </script>
 
-<table class="tbl">
+<table class="tbl" {@attach entries}>
   <thead
     ><tr
       ><th scope="col"><span class="sr-only">Accept it</span></th><th scope="col">Account</th><th scope="col"

@@ -2,6 +2,7 @@
   import { capitalised, sayCount, sayDate, sayInstant, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Steps from '../../parts/Steps.svelte'
+  import { entries } from '../../parts/entries'
   import type { Step } from '../../parts/steps'
   import type { Doing } from '../../reach/doing.svelte'
   import { answerOf, service, type Schemas } from '../../reach/service'
@@ -82,7 +83,7 @@
 </div>
 <div class="span section">
   <p class="margin">Who can say no</p>
-  <table class="tbl">
+  <table class="tbl" {@attach entries}>
     <thead><tr><th scope="col">Who</th><th scope="col">Standing</th></tr></thead>
     <tbody>
       {#each steppingIn.told as one (one.address)}
