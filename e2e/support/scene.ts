@@ -261,7 +261,7 @@ export function giveStanding(
   return answerOf(
     who.client.PUT('/v1/businesses/{business}/people/{person}/standing', {
       params: { path: { ...at(who).path, person } },
-      body: { standing, ...(note ? { note } : {}) },
+      body: { standing, sure: true, ...(note ? { note } : {}) },
     }),
   )
 }
