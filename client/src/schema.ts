@@ -2706,6 +2706,8 @@ export interface paths {
                         }[];
                         /** @description Why; needed where an admin goes or is made. */
                         reason?: string;
+                        /** @description Whether they are told why too. */
+                        tellReason?: boolean;
                     };
                 };
             };
@@ -4470,6 +4472,8 @@ export interface paths {
                     "application/json": {
                         sentence: string;
                         note?: string;
+                        /** @description Where access is ended: whether its letter tells the note; the own history does in any case. */
+                        tellNote?: boolean;
                         /**
                          * @description What somebody who is invited by it joins as; member unless said.
                          * @enum {string}
@@ -4531,6 +4535,8 @@ export interface paths {
                     "application/json": {
                         sentence: string;
                         note?: string;
+                        /** @description Where access is ended: whether its letter tells the note; the own history does in any case. */
+                        tellNote?: boolean;
                         /**
                          * @description What somebody who is invited by it joins as; member unless said.
                          * @enum {string}

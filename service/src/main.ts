@@ -1,3 +1,5 @@
+// First of all: every schema that is made after it says what is wrong in these words.
+import './base/form-words.ts'
 import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { FastifyInstance } from 'fastify'

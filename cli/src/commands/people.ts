@@ -87,6 +87,7 @@ export function peopleCommands(program: Command, run: Run): void {
     .description('offboard somebody: what they hold, what only they hold, and with --yes one step that ends it all')
     .option('--successor <key=address...>', 'who takes over what only they hold')
     .option('--reason <text>', 'why; needed where an admin goes or is made')
+    .option('--tell-reason', 'they are told why too')
     .action(run(async (context, options: Offboarding, person: string) => seeOut(context, options, person)))
 
   teamCommands(program, run)
@@ -146,6 +147,7 @@ async function stopLink(context: Context, lifted: boolean, account: string, unde
 interface Offboarding {
   readonly successor?: string[]
   readonly reason?: string
+  readonly tellReason?: true
 }
 
 async function seeOut(context: Context, options: Offboarding, person: string): Promise<void> {
@@ -176,7 +178,10 @@ async function seeOut(context: Context, options: Offboarding, person: string): P
     answerOf(
       context.client.POST('/v1/businesses/{business}/people/{person}/leaving', {
         params: { path },
-        body: { successors, ...(options.reason ? { reason: options.reason } : {}) },
+        body: {
+          successors,
+          ...(options.reason ? { reason: options.reason, tellReason: options.tellReason ?? false } : {}),
+        },
       }),
     ),
   )

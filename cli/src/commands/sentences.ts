@@ -22,7 +22,8 @@ export function sentenceCommands(program: Command, run: Run): void {
   program
     .command('end <words...>')
     .description('end access: end <who> [on <what>], or end grant/<id>')
-    .option('--note <text>', 'why, where an admin goes: all admins are told')
+    .option('--note <text>', 'why: it stays in the history; where an admin goes all admins are told')
+    .option('--tell-note', 'the letter tells why too')
     .action(run(async (context, saying: Saying, words: string[]) => say(context, inOneLine('end', words), saying)))
 
   program
@@ -59,11 +60,12 @@ async function previewOf(context: Context, sentence: string, standing?: Standing
 
 interface Saying {
   readonly note?: string
+  readonly tellNote?: true
   readonly standing?: Standing
   readonly sure?: true
 }
 
-async function say(context: Context, sentence: string, { note, standing, sure }: Saying): Promise<void> {
+async function say(context: Context, sentence: string, { note, tellNote, standing, sure }: Saying): Promise<void> {
   const preview = await previewOf(context, sentence, standing)
   context.desk.remark(`${review(preview)}\n`)
   const asks = !sure && preview.doubts.length > 0 && !(await context.goesOn())
@@ -78,6 +80,7 @@ async function say(context: Context, sentence: string, { note, standing, sure }:
         body: {
           sentence,
           ...(note ? { note } : {}),
+          ...(tellNote ? { tellNote } : {}),
           ...(standing ? { standing } : {}),
           sure: sure ?? asks,
         },

@@ -1,3 +1,4 @@
+import './form-words.ts'
 import { expect, test } from 'vitest'
 import { readConfig, SettingError, type Settings } from './config.ts'
 
@@ -37,7 +38,7 @@ test('the platforms are read from JSON', () => {
 })
 
 test.each<[Settings, string]>([
-  [{ FAMIGLIA_PORT: '70000' }, 'FAMIGLIA_PORT must be less than or equal to 65535, but is “70000”'],
+  [{ FAMIGLIA_PORT: '70000' }, 'FAMIGLIA_PORT is at most 65535, but is “70000”'],
   [{ FAMIGLIA_LOG_LEVEL: 'loud' }, 'but is “loud”'],
   [{ FAMIGLIA_PUBLIC_URL: 'https://famiglia.example/here' }, 'must be an origin'],
   [{ FAMIGLIA_PASSWORD_MEMORY_KIB: '10' }, 'FAMIGLIA_PASSWORD_MEMORY_KIB'],

@@ -62,6 +62,7 @@ export function endedLetter(
   assets: readonly string[],
   membership: boolean,
   remains: readonly string[] = [],
+  note: string | null = null,
 ): Letter {
   const on = assets.length > 0 ? ` on ${sayList(assets)}` : ''
   return {
@@ -78,6 +79,7 @@ export function endedLetter(
         ? `You are no longer a member of ${acting.name}. What other businesses gave you stays.`
         : 'What you have elsewhere stays as it is.',
     ],
+    note: note ? { text: note, from: acting.live.name } : null,
     button: myAccess,
   }
 }

@@ -36,7 +36,7 @@ export function completeLeaving(kit: Kit) {
     acting: Acting,
     who: string,
     successors: Readonly<Record<string, string>>,
-    reason: string | null,
+    { reason, tellReason }: { readonly reason: string | null; readonly tellReason: boolean },
   ): Promise<Left> => {
     requireStanding(acting, 'end-member', 'Offboarding somebody')
     return changeFor(kit, acting, async change => {
@@ -49,7 +49,12 @@ export function completeLeaving(kit: Kit) {
         const address = successors[only.key]
         if (address) takenOver.push(await takeOver(kit, change, acting, person, only, address, reason))
       }
-      await saySentenceIn(kit, change, acting, endOfAll(person.address), { note: reason, standing: null, sure: true })
+      await saySentenceIn(kit, change, acting, endOfAll(person.address), {
+        note: reason,
+        tellNote: tellReason,
+        standing: null,
+        sure: true,
+      })
       const closed = await closeSessions(change, acting, person)
       const stillReaches = await reachedStill(change, acting, person.id)
       change.record({

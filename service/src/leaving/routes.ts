@@ -42,6 +42,7 @@ const successors = object({
     .default([])
     .meta({ description: 'Who takes over what: a key of onlyTheirs, and a member’s address.' }),
   reason: string().trim().min(1).max(500).meta({ description: 'Why; needed where an admin goes or is made.' }),
+  tellReason: boolean().default(false).meta({ description: 'Whether they are told why too.' }),
 }).noUnknown()
 const leftOut = object({
   result: string().required(),
@@ -87,7 +88,8 @@ export async function leavingRoutes(app: App, kit: Kit): Promise<void> {
       if (twice)
         throw new Problem('request.invalid', `Two successors are named for ${twice.key}.`, { pointer: '/successors' })
       const byKey = Object.fromEntries(chosen.map(one => [one.key, one.address]))
-      return completeLeaving(kit)(acting, request.params.person, byKey, request.body.reason ?? null)
+      const { reason, tellReason } = request.body
+      return completeLeaving(kit)(acting, request.params.person, byKey, { reason: reason ?? null, tellReason })
     },
   )
 }

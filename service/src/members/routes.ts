@@ -95,7 +95,7 @@ export async function memberRoutes(app: App, kit: Kit): Promise<void> {
       const said = await saySentence(kit)(
         acting,
         `end ${acting.live.address}`,
-        { note: null, standing: null, sure: true },
+        { note: null, tellNote: false, standing: null, sure: true },
         onceIn(request),
       )
       if (said.outcome !== 'ended') throw new Problem('person.unknown', `You do not work for ${acting.name}.`)

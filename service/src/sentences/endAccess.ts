@@ -1,4 +1,4 @@
-import { sayList } from '@famiglia/core'
+import { sayList, withReason } from '@famiglia/core'
 import { between } from '../base/chain.ts'
 import type { Change } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
@@ -16,6 +16,7 @@ import { targetsById } from '../reach/targets.ts'
 import { holderOf, toldOf, type Addressee } from './addressee.ts'
 import type { Falls, PlannedEnd } from './planned.ts'
 import type { Said } from './said.ts'
+import type { Saying } from './saySentence.ts'
 import { sayFallen } from './sayFallen.ts'
 
 /** Ends grants, what an open invitation would give, and where the sentence names no asset the membership too. */
@@ -24,7 +25,7 @@ export async function endAccess(
   change: Change,
   acting: Acting,
   plan: PlannedEnd,
-  note: string | null,
+  { note, tellNote }: Pick<Saying, 'note' | 'tellNote'>,
 ): Promise<Said> {
   const { who } = plan
   const isMember = who.kind === 'person' && who.member
@@ -39,7 +40,18 @@ export async function endAccess(
   if (plan.waiting.length > 0 || (plan.everything && who.kind === 'person' && who.invitation))
     await endWaiting(change, acting, plan)
   const names = [...new Set([...plan.grants, ...plan.waiting].map(one => one.target.name))]
-  await tellWhoLost(change, acting, plan, names)
+  await tellWhoLost(change, acting, plan, names, tellNote ? note : null)
+  // Why is for one’s own history alone: what happened stands in the other side’s too.
+  if (note && change.entries > 0)
+    change.record({
+      chain: acting.id,
+      what: 'grant.ended-because',
+      sentence: withReason(
+        `${acting.live.name} said why ${who.name} ${names.length > 0 ? `lost ${sayList(names)}` : 'was ended'}`,
+        note,
+      ),
+      ...(who.kind === 'person' && who.person ? { about: who.person.id } : {}),
+    })
   if (change.entries === 0)
     change.record({
       chain: acting.id,
@@ -129,12 +141,20 @@ function sayEndedBetween({ who, grants: ended, falls }: PlannedEnd): string {
   )
 }
 
-async function tellWhoLost(change: Change, acting: Acting, plan: PlannedEnd, names: readonly string[]): Promise<void> {
+async function tellWhoLost(
+  change: Change,
+  acting: Acting,
+  plan: PlannedEnd,
+  names: readonly string[],
+  note: string | null,
+): Promise<void> {
   const { who } = plan
   if (names.length === 0 && !plan.everything) return
   for (const person of await toldOf(change.manager, who))
     if (person.id !== acting.live.person)
-      await change.mail(endedLetter(acting, person, names, plan.everything && who.kind === 'person', plan.remains))
+      await change.mail(
+        endedLetter(acting, person, names, plan.everything && who.kind === 'person', plan.remains, note),
+      )
 }
 
 async function endWaiting(change: Change, acting: Acting, plan: PlannedEnd): Promise<void> {

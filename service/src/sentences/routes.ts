@@ -71,8 +71,8 @@ export async function grantRoutes(app: App, kit: Kit): Promise<void> {
 
 type Said = Omit<InferType<typeof sentenceSaid>, 'sentence'>
 
-function sayingOf({ note, standing, sure }: Said): Saying {
-  return { note: note || null, standing: standing ?? null, sure: sure ?? false }
+function sayingOf({ note, tellNote, standing, sure }: Said): Saying {
+  return { note: note || null, tellNote: tellNote ?? false, standing: standing ?? null, sure: sure ?? false }
 }
 
 function tellLetter({ to, subject, body, note, facts, button, unexpected }: Letter) {

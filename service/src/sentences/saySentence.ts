@@ -22,6 +22,8 @@ import { isNewPerson, takesFreshProof } from './takesYes.ts'
 
 export interface Saying {
   readonly note: string | null
+  /** Whether who loses something by it is told the note too. */
+  readonly tellNote: boolean
   /** The standing that somebody who is invited by it joins with; null leaves an open invitation's as it is. */
   readonly standing: Standing | null
   /** Whether what is asked about whom it goes to was read. */
@@ -52,10 +54,10 @@ export async function saySentenceIn(
   change: Change,
   acting: Acting,
   sentence: Sentence,
-  { note, standing, sure }: Saying,
+  { note, tellNote, standing, sure }: Saying,
 ): Promise<Said> {
   const plan = await planSentence(kit, change.manager, acting, sentence)
-  if (plan.verb === 'end') return endAccess(kit, change, acting, plan, note)
+  if (plan.verb === 'end') return endAccess(kit, change, acting, plan, { note, tellNote })
   assertStandingFits(acting, plan, standing)
   await assertSure(change.manager, acting, plan, sure)
   if (standing === 'admin') {

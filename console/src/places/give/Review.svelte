@@ -16,6 +16,7 @@
   import EachAsset from '../../parts/EachAsset.svelte'
   import Emphasised from '../../parts/Emphasised.svelte'
   import Slip from '../../parts/Slip.svelte'
+  import Field from '../../parts/Field.svelte'
   import Trouble from '../../parts/Trouble.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { sayFigures } from '../../parts/figures'
@@ -49,7 +50,7 @@
   }))
   const preview = $derived(review.data)
   const letters = createQuery(() => ({
-    queryKey: ['letters to be', acting.number, sentence, sending.standing, noteRead],
+    queryKey: ['letters to be', acting.number, sentence, sending.standing, noteRead, sending.tellNote],
     queryFn: async () =>
       answerOf(service.POST('/v1/businesses/{business}/sentences/letters', { params: { path }, body: sending.body })),
     placeholderData: (before: unknown) => before as never,
@@ -216,6 +217,20 @@
                 >Change the sentence to the other</a
               >{/if}
           </div>{/each}
+        {#if preview.verb === 'end' && !preview.takesReason}<div class="because">
+            <Field
+              name="why"
+              term="Why? Optional; it stays in your history"
+              maxlength={1000}
+              bind:value={sending.note}
+              onblur={() => (noteRead = sending.note.trim())}
+            />
+            {#if sending.note.trim() && preview.mails.length > 0}<label
+                ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={sending.tellNote} /> also tell {name} this
+                reason</label
+              >{/if}
+            {#if holdsSecret(sending.note)}<p class="bad">{secretsAreNotShared}</p>{/if}
+          </div>{/if}
         <Signature
           {sending}
           held={!undoubted}
@@ -258,6 +273,16 @@
 </main>
 
 <style>
+  .because {
+    display: grid;
+    gap: 0.5rem;
+    margin-bottom: 0.75rem;
+  }
+  .because label {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+  }
   select {
     appearance: none;
     font-weight: 600;

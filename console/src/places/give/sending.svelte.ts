@@ -14,6 +14,8 @@ export class Sending {
   /** The service asked for a fresh proof although the review did not expect it. */
   proofAsked = $state(false)
   note = $state('')
+  /** Whether the letter tells why, where access is ended. */
+  tellNote = $state(false)
   /** What somebody new is to join as; null leaves it as an open invitation says, else member. */
   standing: Standing | null = $state(readStanding())
   /** The addresses that were asked about, and are meant as they stand. */
@@ -32,6 +34,7 @@ export class Sending {
     return {
       sentence: this.sentence,
       ...(this.note.trim() ? { note: this.note.trim() } : {}),
+      ...(this.note.trim() && this.tellNote ? { tellNote: true } : {}),
       ...(this.standing ? { standing: this.standing } : {}),
       sure: this.sure.length > 0,
     }

@@ -36,6 +36,7 @@
     leaving?.person.standing === 'admin' || leaving?.onlyTheirs.some(only => only.kind === 'last admin'),
   )
   let why = $state('')
+  let tellReason = $state(false)
   const successors: Record<string, string> = $state({})
   const others = $derived((people.data?.items ?? []).filter(person => person.id !== leaving?.person.id))
 
@@ -47,7 +48,7 @@
       const told = await answerOf(
         service.POST('/v1/businesses/{business}/people/{person}/leaving', {
           params: { path },
-          body: { successors: chosen, ...(why.trim() ? { reason: why.trim() } : {}) },
+          body: { successors: chosen, ...(why.trim() ? { reason: why.trim(), tellReason } : {}) },
         }),
       )
       left = told
@@ -131,7 +132,17 @@
           <p class="entry">
             All of it ends in the same moment, on every platform; what other businesses gave {first} stays.
           </p>
-          {#if takesReason}<Field name="why" term="Why, for all admins" maxlength={500} bind:value={why} />{/if}
+          <div class="because">
+            <Field
+              name="why"
+              term={takesReason ? 'Why, for all admins' : 'Why? Optional; it stays in your history'}
+              maxlength={500}
+              bind:value={why}
+            />
+            {#if why.trim()}<label
+                ><input type="checkbox" class="checkbox checkbox-sm" bind:checked={tellReason} /> also tell {first} this reason</label
+              >{/if}
+          </div>
           <p class="acts"><button class="btn end" disabled={doing.busy} onclick={end}>End all of it</button></p>
           <Outcome {doing} label="End all of it" ending />
         </div>
@@ -142,6 +153,17 @@
 </main>
 
 <style>
+  .because {
+    display: grid;
+    gap: 0.5rem;
+    max-width: 28rem;
+    margin-top: 0.75rem;
+  }
+  .because label {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+  }
   .acts {
     margin-top: 0.75rem;
   }

@@ -43,13 +43,18 @@
   const isOwn = (holding: (typeof holdings)[number]) => holding.business.number === acting.number
   const doing = new Doing()
 
+  /** Why somebody is stopped, for the history. */
+  let because = $state('')
   const stop = (how: 'pause' | 'freeze', lifted: boolean) =>
     doing.run(async () => {
       const params = { path }
       const told = await answerOf(
         lifted
           ? service.DELETE(`/v1/businesses/{business}/people/{person}/${how}`, { params })
-          : service.PUT(`/v1/businesses/{business}/people/{person}/${how}`, { params, body: {} }),
+          : service.PUT(`/v1/businesses/{business}/people/{person}/${how}`, {
+              params,
+              body: because.trim() ? { reason: because.trim() } : {},
+            }),
       )
       return told.result
     })
@@ -141,6 +146,13 @@
             onchange={event => (standing = event.currentTarget.value as Standing)}
             >{#each standings as one (one)}<option value={one}>{one}</option>{/each}</select
           >
+          {#if !person.paused && !person.frozen}<input
+              class="input input-sm"
+              aria-label="Why you stop them, for the history"
+              placeholder="why, if you like"
+              maxlength="500"
+              bind:value={because}
+            />{/if}
           <button class="btn btn-sm" onclick={() => stop('pause', person.paused)}
             >{person.paused ? 'Resume' : 'Pause'}</button
           >
