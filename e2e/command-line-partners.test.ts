@@ -24,7 +24,7 @@ test('whose number it is stands there before anything is sent, and a wrong digit
 
 test('partners are listed, with all between the two, their people, and whether they are ready', async () => {
   const { run } = as('Agnese')
-  expect((await run('partners')).out).toMatch(/Gullwright & Moss +B-\S+ +Tarnmouth +2 +2 +0 +1/)
+  expect((await run('partners')).out).toMatch(/Gullwright & Moss +B-\S+ +Tarnmouth +2 +3 +0 +1/)
   const partner = (await run('partners', 'business/gullwright-moss')).out
   expect(partner).toContain('ad-account/summer-crossings: run, hiding revenue')
   expect(partner).toContain('They lack 1 of 3 that it takes to “run our adverts”.')

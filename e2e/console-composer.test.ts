@@ -183,9 +183,9 @@ test('an end is typed as people say it; a number with a wrong digit, or of the o
   await saidIs(/until 2099-03-31$/)
   await part('Who').click()
   const wrongDigit = scene.callum.business.replace(/\d$/, digit => String((Number(digit) + 1) % 10))
-  await page.getByRole('combobox').fill(wrongDigit)
+  await page.getByRole('main').getByRole('combobox').fill(wrongDigit)
   await page.getByText(`One digit is wrong, the tenth: Gullwright & Moss is ${scene.callum.business}.`).waitFor()
-  await page.getByRole('combobox').fill('A-2718-2818-24')
+  await page.getByRole('main').getByRole('combobox').fill('A-2718-2818-24')
   await page.getByRole('alert').waitFor()
 })
 

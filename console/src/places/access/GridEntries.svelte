@@ -24,10 +24,7 @@
 </script>
 
 {#snippet mark(row: GridRow, cell: GridCell, name: string)}
-  <button
-    class="mk"
-    onclick={() => choose(row, cell)}
-    aria-label="{row.name} on {grid.assets[cell.column]?.name}: {cell.level}"
+  <button class="mk" onclick={() => choose(row, cell)}
     ><TierMark
       tier={cell.tier}
       actions={cell.named.length}
