@@ -1,3 +1,4 @@
+import { work } from './work.ts'
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { MovableClock } from '@famiglia/service'
 import { askForWinterFreight, tellManagers } from './managers.ts'
@@ -56,6 +57,9 @@ const noor = at('Noor Castellan', 'noor@ondaverde.example', 'every receipt in it
 const idris = at('Idris Vannucci', 'idris@ondaverde.example', 'curves that bend at easter')
 const bea = at('Bea Fontaine', 'bea@ondaverde.example', 'one summer on the quayside')
 const wren = at('Wren Halloway', 'wren@ondaverde.example', 'gone before the swallows')
+/** Names in other scripts, as they stand in people’s passports. */
+const yulia = at('Юлия Северцева', 'yulia@ondaverde.example', 'subtitles under every wave')
+const nagisa = at('佐倉 渚', 'nagisa@ondaverde.example', 'posters for the winter ferries')
 const marisol = at('Marisol Engstrom', 'marisol@gullwright.example', 'adverts for every tide')
 const dae = at('Dae Whitlock', 'dae@gullwright.example', 'keywords kept in a biscuit tin')
 
@@ -145,6 +149,15 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   await say(agnese, `let ${bea.address} ads.attach on page/ondaverde-ferries until ${untilBea} to "run our adverts"`)
   const temp = await joinByLetter(town, bea)
   await joinTeam(agnese, 'paid-media', bea.address)
+  daysBeforeToday(55)
+  await say(
+    agnese,
+    `let ${yulia.address} "read the results" on page/ondaverde-ferries, profile/ondaverde hiding revenue`,
+  )
+  const reader = await joinByLetter(town, yulia, true)
+  daysBeforeToday(48)
+  await say(agnese, `let ${nagisa.address} draft on page/day-trips, page/ondaverde-ferries until ${dayAfterToday(47)}`)
+  const designer = await joinByLetter(town, nagisa, true)
   daysBeforeToday(40)
   const studio = await openBusiness(town, pebblecast)
   await say(
@@ -168,6 +181,9 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   await tellMoney(town, { agnese, noor: finance, board: partners.board })
   daysBeforeToday(25)
   await buildForTheKitchen(town, { ...managers, measures: partners.measures })
+  daysBeforeToday(15)
+  await work(town, reader)
+  await work(town, analyst, ['Ondaverde web'])
   daysBeforeToday(8)
   const brigida = await openTheKitchen(town)
   daysBeforeToday(7)
@@ -178,6 +194,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     `let oona@pebblecast.example "caption our videos" on channel/decks-and-harbours until ${dayAfterToday(60)}`,
     'Dear Oona, Fenn says that you write the best captions.',
   )
+  for (const who of [beginning.tomasz, partners.dae, partners.measures, finance]) await work(town, who, ['@ondaverde'])
   daysBeforeToday(2)
   await createPage(agnese)
   await nameUnderstudy(await inPerson(town, agnese), tomasz.address)
@@ -199,6 +216,7 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
   await askForWinterFreight(managers)
   daysBeforeToday(20 / 24)
   await takeItOver(await inPerson(town, brigida), handover)
+  for (const who of [lead, temp, designer, studio, partners.marisol]) await work(town, who, ['Night Crossings'])
   daysBeforeToday(0)
   return [
     asDemoPerson(agnese, 'admin of Ondaverde Ferries'),
@@ -208,6 +226,8 @@ export async function tellScenario(town: Town, clock: MovableClock): Promise<Dem
     asDemoPerson(finance, 'finance'),
     asDemoPerson(analyst, 'analyst, money hidden'),
     asDemoPerson(temp, 'summer temp, about to end'),
+    asDemoPerson(reader, 'reads results; a name in Cyrillic letters'),
+    asDemoPerson(designer, 'designs posts until next year; a name in Japanese'),
     asDemoPerson(studio, 'freelancer, videos; Pebblecast Studio is theirs alone, with one channel'),
     asDemoPerson(beginning.callum, 'admin of Gullwright & Moss, the agency'),
     asDemoPerson(partners.marisol, 'at the agency, put on Summer Crossings'),

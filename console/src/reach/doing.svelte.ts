@@ -1,4 +1,4 @@
-import { startAuthentication, type PublicKeyCredentialRequestOptionsJSON } from '@simplewebauthn/browser'
+import { askPasskey } from './passkeys'
 import { queries } from './queries'
 import { answerOf, idempotencyKey, Refusal, service } from './service'
 
@@ -70,9 +70,4 @@ export async function giveProof(proof: Proof): Promise<void> {
   const { id, options } = await answerOf(service.POST('/v1/me/proof/passkey/challenge'))
   const credential = await askPasskey(options)
   await answerOf(service.POST('/v1/me/proof/passkey', { body: { challenge: id, credential: credential as never } }))
-}
-
-/** Has the browser ask for a passkey. */
-export async function askPasskey(options: unknown) {
-  return startAuthentication({ optionsJSON: options as PublicKeyCredentialRequestOptionsJSON })
 }

@@ -17,6 +17,8 @@ export interface Platform {
   readonly kinds: readonly string[]
   readonly url: string
   readonly things: Things
+  /** Somebody opens a thing there, without a browser: Famiglia is asked whether they may. */
+  opens(person: string, ref: string): Promise<void>
   close(): Promise<void>
 }
 
@@ -55,7 +57,11 @@ export async function startPlatform({ design, port, famiglia, secret, file }: Pl
   paymentRoutes(app, design, things, secret, url)
   thingRoutes(app, { ...design, famiglia }, things, visitor, ask)
   await app.listen({ host: '127.0.0.1', port })
-  return { key: design.key, name: design.name, kinds: design.kinds, url, things, close: () => app.close() }
+  const opens = async (person: string, ref: string) => {
+    const thing = things.find(ref)
+    if (thing) await ask(person, thing, [activities[thing.kind]!.see])
+  }
+  return { key: design.key, name: design.name, kinds: design.kinds, url, things, opens, close: () => app.close() }
 }
 
 /** Sessions of the platform's own, begun by a sign-in through Famiglia. Returns who a request is from. */

@@ -166,6 +166,7 @@
       height: auto;
       max-width: none;
       clip-path: none;
+      background: none;
       text-align: left;
     }
     .told bdi {

@@ -1,9 +1,5 @@
 <script lang="ts">
-  import {
-    browserSupportsWebAuthn,
-    startRegistration,
-    type PublicKeyCredentialCreationOptionsJSON,
-  } from '@simplewebauthn/browser'
+  import { browserSupportsWebAuthn } from '@simplewebauthn/browser'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
@@ -11,6 +7,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import RecoveryCodes from './RecoveryCodes.svelte'
   import { Doing } from '../../reach/doing.svelte'
+  import { makePasskey } from '../../reach/passkeys'
   import { answerOf, service } from '../../reach/service'
 
   /** Passkeys (WebAuthn): they sign in and prove again, without anything to type. */
@@ -27,7 +24,7 @@
     event.preventDefault()
     void doing.run(async () => {
       const { id, options } = await answerOf(service.POST('/v1/me/passkeys/challenge'))
-      const credential = await startRegistration({ optionsJSON: options as PublicKeyCredentialCreationOptionsJSON })
+      const credential = await makePasskey(options)
       const body = { challenge: id, name, credential: credential as never }
       codes = (await answerOf(service.POST('/v1/me/passkeys', { body }))).recoveryCodes
       const added = name

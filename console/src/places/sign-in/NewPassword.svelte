@@ -4,7 +4,7 @@
   import Field from '../../parts/Field.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { askPasskey } from '../../reach/doing.svelte'
+  import { askPasskey } from '../../reach/passkeys'
   import { answerOf, service } from '../../reach/service'
 
   const link = location.hash.slice(1)

@@ -4,7 +4,7 @@
   import Trouble from '../../parts/Trouble.svelte'
   import { answerOf, service } from '../../reach/service'
   import { browserSupportsWebAuthn } from '@simplewebauthn/browser'
-  import { askPasskey } from '../../reach/doing.svelte'
+  import { askPasskey } from '../../reach/passkeys'
   import Bough from './Bough.svelte'
 
   let address = $state(searchParams.get('address')?.toString() ?? '')
