@@ -7,6 +7,7 @@ import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
+import { timePages } from './pages.ts'
 import {
   seedDirect,
   seedGrants,
@@ -66,6 +67,7 @@ try {
   }
   if (!only) process.stdout.write(sayGrowth(rows))
   if (!only || only === 'grid') process.stdout.write(await measureGrid(2_000, 300))
+  if (!only || only === 'pages') process.stdout.write((await measurePages(300, 80)) + (await measurePages(2_000, 500)))
   if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))
   if (!only || only === 'writers') process.stdout.write(await measureWriters(5))
 } finally {
@@ -132,7 +134,7 @@ async function serve(databaseUrl: string): Promise<RunningService> {
     },
     {
       home,
-      consoleFiles: home,
+      consoleFiles: join(import.meta.dirname, '../console/dist'),
       alsoServe: async (app, kit) => {
         const driver = kit.database.driver as unknown as { master: pg.Pool }
         app.get('/bench/bare', async () => ({ decision: true }))
@@ -217,6 +219,16 @@ async function measureGrid(people: number, assets: number): Promise<string> {
   ]
   await service.close()
   return `\nThe access grid of ${people.toLocaleString('en')} people and ${assets} assets\n${lines.join('\n')}\n`
+}
+
+/** The console's pages, as somebody sees them. */
+async function measurePages(people: number, assets: number): Promise<string> {
+  const token = randomUUID() + randomUUID()
+  const { service } = await serveSeeded(records => seedGrid(records, people, assets, token))
+  const { business } = await timing(service, token)
+  const lines = await timePages(service.url, token, business.split('/').at(-1)!)
+  await service.close()
+  return `\nUntil a page can be used, with ${people.toLocaleString('en')} people and ${assets} assets\n${lines}\n`
 }
 
 /** Asks for pages forty times in a row, one request after another, as who a token belongs to. */

@@ -20,7 +20,7 @@ const tasks = {
   }),
   code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
   test: args => ({ needs: [packages, postgres, chromium, nginx, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
-  bench: args => ({ needs: [packages, postgres], run: [tsx('bench/main.ts', ...args)] }),
+  bench: args => ({ needs: [packages, postgres, chromium, interfaces], run: [tsx('bench/main.ts', ...args)] }),
   build: () => ({
     needs: [packages],
     run: ['console', 'cli'].map(folder => [bin('vite'), 'build', join(root, folder), '--logLevel', 'warn']),

@@ -1,4 +1,5 @@
 import { accessFilters, soonDays, type AccessFilter, type Instant } from '@famiglia/core'
+import { LRUCache } from 'lru-cache'
 import type { DataSource } from 'typeorm'
 import { isCalled, wordsTyped } from '../base/finding.ts'
 import type { Kit } from '../base/kit.ts'
@@ -52,7 +53,7 @@ export async function readGrid(kit: Kit, acting: Acting, asked: GridAsked): Prom
   const columns = await readColumns(kit, acting)
   const rows: GridRow[] = []
   let next = asked.after ?? null
-  for await (const { row, cursor } of eachRow(kit, acting, columns, asked, asked.limit + 1)) {
+  for await (const { row, cursor } of eachRow(kit, acting, columns, asked, [asked.limit + 1, atOnce])) {
     if (rows.length === asked.limit) return { columns, rows, next }
     rows.push(row)
     next = cursor
@@ -67,14 +68,35 @@ export interface Counted {
   readonly outside: number
 }
 
-/** Counts the people that each filter finds: one's own, partners’ and, among those invited, those who are. */
-export async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
+/** When all of it is counted, so few at once that questions of access are answered in between. */
+const countedAtOnce = 40
+
+/** Milliseconds for which a count is good where nothing was changed: what ends by the clock alone is told by nobody. */
+const countedFor = 60_000
+
+/** Counts the people that each filter finds, once for each change of the business, however many ask. */
+export function gridCounts(kit: Kit): (acting: Acting) => Promise<Counted[]> {
+  const counted = new LRUCache<string, Promise<Counted[]>>({ max: 500, ttl: countedFor })
+  return async acting => {
+    const [head] = (await kit.database.query('SELECT number FROM history_head WHERE chain_id = $1', [acting.id])) as {
+      number: number
+    }[]
+    const key = `${acting.id} ${head?.number ?? 0}`
+    const known = counted.get(key) ?? countGrid(kit, acting)
+    counted.set(key, known)
+    known.catch(() => counted.delete(key))
+    return known
+  }
+}
+
+/** One's own people, partners’ and, among those invited, those who are. */
+async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
   const columns = await readColumns(kit, acting)
   const asked = { after: undefined, filter: null, find: null }
   const found = new Map<AccessFilter | null, { people: Set<string>; outside: Set<string> }>(
     [null, ...accessFilters].map(show => [show, { people: new Set(), outside: new Set() }]),
   )
-  for await (const { row } of eachRow(kit, acting, columns, asked, atOnce)) {
+  for await (const { row } of eachRow(kit, acting, columns, asked, [countedAtOnce, countedAtOnce])) {
     if (row.kind === 'team' || row.kind === 'partner') continue
     for (const show of row.kind === 'invited' ? row.marks : [null, ...row.marks]) {
       const { people, outside } = found.get(show)!
@@ -85,13 +107,13 @@ export async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
   return [...found].map(([show, { people, outside }]) => ({ show, people: people.size, outside: outside.size }))
 }
 
-/** Every row from a cursor on, each with the cursor that leads on behind it. */
+/** Every row from a cursor on, each with the cursor that leads on behind it; so many are read first, and then at once. */
 async function* eachRow(
   kit: Kit,
   acting: Acting,
   columns: GridColumns,
   asked: Omit<GridAsked, 'limit'>,
-  first: number,
+  [first, then]: readonly [number, number],
 ): AsyncGenerator<{ row: GridRow; cursor: string }> {
   const { database } = kit
   const admins = await adminsOf(database.manager, acting.id)
@@ -108,7 +130,7 @@ async function* eachRow(
         if (!asked.filter || row.marks.includes(asked.filter)) yield { row, cursor: writeCursor(section, at) }
       if (found.length < limit) break
       after = found.at(-1)!.at
-      limit = atOnce
+      limit = then
     }
   }
 }

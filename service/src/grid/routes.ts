@@ -6,7 +6,7 @@ import type { App } from '../base/validation.ts'
 import { actingFor, requireStanding } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
-import { countGrid, readGrid } from './readGrid.ts'
+import { gridCounts, readGrid } from './readGrid.ts'
 
 const gridQuery = object({
   ...pageQuery,
@@ -76,6 +76,8 @@ const countsOut = object({
 
 /** Who reaches what, as a grid. */
 export async function gridRoutes(app: App, kit: Kit): Promise<void> {
+  const counts = gridCounts(kit)
+
   app.get(
     '/v1/businesses/:business/grid',
     {
@@ -125,7 +127,7 @@ export async function gridRoutes(app: App, kit: Kit): Promise<void> {
     async request => {
       const acting = await actingFor(kit.database, request)
       requireStanding(acting, 'arrange-people', 'Seeing who reaches what')
-      return { items: await countGrid(kit, acting) }
+      return { items: await counts(acting) }
     },
   )
 }

@@ -54,9 +54,10 @@ export class GridRows {
         answerOf(
           service.GET('/v1/businesses/{business}/grid/counts', { params: { path: { business: acting.number } } }),
         ),
-      enabled: acting.isAdmin,
-      staleTime: 20_000,
-      refetchInterval: 60_000,
+      // Everything has to be looked at for it: the grid comes first.
+      enabled: acting.isAdmin && this.query.data !== undefined,
+      staleTime: 60_000,
+      refetchInterval: 120_000,
     }))
   }
 
