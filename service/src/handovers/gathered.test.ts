@@ -116,7 +116,9 @@ test('a manager account goes over: the new owner’s own account hangs there on,
   expect(await scene.letters(yuki.email)).toContain(
     'Late is unlinked from Travel, which belongs to Ondaverde Ferries now',
   )
-  expect((await scene.letters(yuki.email)).filter(subject => /asks to link .*Late/.test(subject))).toHaveLength(1)
+  await expect
+    .poll(async () => (await scene.letters(yuki.email)).filter(subject => /asks to link .*Late/.test(subject)))
+    .toHaveLength(1)
   const left = await scene.sql(
     `SELECT g.id FROM access_grant g JOIN asset ON asset.id = g.target_id WHERE g.ended_at IS NULL AND g.business_id = (SELECT id FROM business WHERE number = '${callum.business}')
        AND asset.name IN ('Goes along', 'Quay', 'Candles', 'Travel')`,
