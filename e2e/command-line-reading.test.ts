@@ -1,3 +1,5 @@
+import { setTimeout as sleep } from 'node:timers/promises'
+import { answerOf } from '@famiglia/client'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { commandLine, type Ran } from './support/commandLine.ts'
 import { openScene, type Scene } from './support/scene.ts'
@@ -204,3 +206,23 @@ test('a part of a name is no name: what it may be is listed, nothing is done, an
   expect(nobody.status).not.toBe(0)
   expect(await grants()).toEqual(before)
 })
+
+test('a desk that is followed is shown again when something changes, and ends with its sign-in', async () => {
+  const lost = await scene.signIn(scene.agnese)
+  const following = commandLine(scene.url, lost.token).run('desk', '--follow')
+  const change = (name: string) =>
+    answerOf(
+      scene.agnese.client.POST('/v1/businesses/{business}/teams', {
+        params: { path: { business: scene.agnese.business } },
+        body: { name, handle: name.toLowerCase() },
+      }),
+    )
+  await sleep(4_000)
+  await change('Lanterns')
+  await sleep(2_000)
+  await answerOf(lost.client.POST('/v1/sign-out'))
+  await change('Buoys')
+  const { status, out, err } = await following
+  expect({ status, err }).toEqual({ status: 3, err: expect.stringContaining('Your sign-in has ended.') })
+  expect(out.match(/Sanne Okoro of Porto Lindo Tourist Board asks for/g)).toHaveLength(2)
+}, 60_000)

@@ -97,3 +97,22 @@ test('an address that leads nowhere says what it ends in, and where to go', asyn
   await page.getByRole('link', { name: 'Go to your desk' }).click()
   await page.waitForURL('**/desk')
 })
+
+test('“Why can’t I?” answers by a thing’s name here or its number on the platform, and says the same of what is not there and not given', async () => {
+  const page = await pageOf(browser, scene, scene.tomasz)
+  const [{ platform_ref: ref } = { platform_ref: '' }] = await scene.sql<{ platform_ref: string }>(
+    "SELECT platform_ref FROM asset WHERE name = 'Winter Freight'",
+  )
+  await page.goto(`${scene.url}/my-access?why=${ref}`)
+  await page.getByText('you may see reports and adverts').waitFor()
+  await page.getByLabel('To do what').selectOption({ label: 'publish adverts' })
+  await page.getByText('No: Tomasz Oyelaran has watch on Winter Freight; that takes run.').waitFor()
+  expect(await page.getByRole('link', { name: 'Ask for it' }).getAttribute('href')).toContain('ads.publish')
+  const unseen = []
+  for (const name of ['Night Crossings', 'Nothing Of That Name']) {
+    await page.getByLabel('On what').fill(name)
+    await page.getByRole('button', { name: 'Look' }).click()
+    unseen.push(await page.getByText('For Ondaverde Ferries you have nothing of that name.').innerText())
+  }
+  expect(unseen[0]).toBe(unseen[1])
+})

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Acting } from '../reach/acting.svelte'
+  import NumberPlate from '../parts/NumberPlate.svelte'
   import { navigate } from '../router'
 
   /** The businesses one can work for, to be chosen with a digit, the arrows or the mouse. */
@@ -46,6 +47,9 @@
       <li class="none">You work for no business yet.</li>
     {/each}
   </ul>
+  {#if acting.number}<p class="none">
+      Your number, for whoever shall find you: <NumberPlate number={acting.number} />
+    </p>{/if}
   <p class="none"><a href="/open-business" onclick={close}>Open another business</a></p>
   <p class="note">A digit or Enter chooses, Escape closes.</p>
 </div>

@@ -26,7 +26,7 @@
     const waiting = queries
       .getQueryCache()
       .findAll({ type: 'active' })
-      .filter(({ state }) => (state.fetchStatus === 'fetching' && !isAnswer(state.fetchFailureReason)) || isAway(state))
+      .filter(({ state }) => (state.fetchStatus !== 'idle' && !isAnswer(state.fetchFailureReason)) || isAway(state))
     if (waiting.length === 0) return void (since = null)
     since ??= now
     const came = waiting.map(({ state }) => state.dataUpdatedAt).filter(Boolean)

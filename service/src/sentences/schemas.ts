@@ -11,11 +11,9 @@ const figure = string()
 export const sentenceSaid = object({
   sentence: string().min(1, 'a sentence is needed').max(2000).required('a sentence is needed'),
   note: string().trim().max(1000).meta(severalLines),
-  tellNote: boolean()
-    .default(false)
-    .meta({
-      description: 'Where access is ended: whether its letter tells the note; the own history does in any case.',
-    }),
+  tellNote: boolean().default(false).meta({
+    description: 'Where access is ended: whether its letter tells the note; the own history does in any case.',
+  }),
   standing: string()
     .oneOf(standings)
     .meta({ description: 'What somebody who is invited by it joins as; member unless said.' }),
