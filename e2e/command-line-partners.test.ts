@@ -27,6 +27,7 @@ test('partners are listed, with all between the two, their people, and whether t
   expect((await run('partners')).out).toMatch(/Gullwright & Moss +B-\S+ +Tarnmouth +2 +3 +0 +1/)
   const partner = (await run('partners', 'business/gullwright-moss')).out
   expect(partner).toContain('ad-account/summer-crossings: run, hiding revenue')
+  expect(partner).toMatch(/Not answered yet:\n {2}Callum Osei-Bright of Gullwright & Moss asks to link Winter Freight/)
   expect(partner).toContain('They lack 1 of 3 that it takes to “run our adverts”.')
   expect((await run('partners', 'people', numberOf('Callum'))).out).toMatch(
     /Dae Whitlock +dae@gullwright.example +Gullwright & Moss +ad-account\/summer-crossings +watch/,

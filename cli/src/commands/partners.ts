@@ -132,6 +132,7 @@ async function showPartner(context: Context, named: string): Promise<void> {
     ),
   )
   const zone = await zoneOf(context)
+  const open = partner.open > 0 ? await openWith(context, partner.number) : []
   const shared = (asset: Shared) =>
     [
       `  ${asset.text}: ${asset.level}`,
@@ -145,6 +146,7 @@ async function showPartner(context: Context, named: string): Promise<void> {
     `${partner.name}, ${partner.town} (${partner.number})${partner.frozenBy.length > 0 ? `, frozen by ${sayList(partner.frozenBy)}` : ''}`,
     `  in Famiglia since ${longDay(partner.since, zone)}`,
     ...partner.contacts.map(contact => `  contact: ${contact.name} (${contact.address})`),
+    ...(open.length > 0 ? ['Not answered yet:', ...open.map(one => `  ${one.outset} (${one.id})`)] : []),
     ...(partner.weGave.length > 0 ? ['You gave them:', ...partner.weGave.map(shared)] : []),
     ...(partner.theyGave.length > 0 ? ['They gave you:', ...partner.theyGave.map(shared)] : []),
     ...ready.map(
@@ -152,7 +154,24 @@ async function showPartner(context: Context, named: string): Promise<void> {
         `${told.side === 'gave' ? 'They' : 'You'} ${told.ready ? 'have all that it takes' : `lack ${told.of - told.met} of ${told.of} that it takes`} to “${told.purpose}”.`,
     ),
   ]
-  context.desk.one({ ...partner, readiness: ready }, lines.join('\n'))
+  context.desk.one({ ...partner, readiness: ready, waiting: open }, lines.join('\n'))
+}
+
+/** What is open between the two, from either side. What was asked of an owner who is not told yet stands with nobody. */
+async function openWith(context: Context, partner: string): Promise<Schemas['Proposal'][]> {
+  const path = await context.path()
+  const sides = await Promise.all(
+    (['received', 'sent'] as const).map(side =>
+      answerOf(
+        context.client.GET('/v1/businesses/{business}/proposals', {
+          params: { path, query: { side, state: 'open', limit: 200 } },
+        }),
+      ),
+    ),
+  )
+  return sides.flatMap(({ items }, index) =>
+    items.filter(one => (index === 0 ? one.business.number : one.partner?.number) === partner),
+  )
 }
 
 async function peopleOf(context: Context, partner: string): Promise<Schemas['PartnersPerson'][]> {

@@ -13,6 +13,7 @@
   import { sayAddress } from '../give/say'
   import Between from './Between.svelte'
   import Engagement from './Engagement.svelte'
+  import OpenBetween from './OpenBetween.svelte'
   import PartnersPeople from './PartnersPeople.svelte'
   import SharedTable from './SharedTable.svelte'
 
@@ -74,6 +75,7 @@
         >{partner.name} opened {acting.business?.name} for its owner, and runs it until they take it over.</Slip
       >{/if}
     <Outcome {doing} />
+    {#if partner.open > 0}<OpenBetween partner={partner.number} />{/if}
     {#each partner.purposes as { purpose, side } (`${side} ${purpose}`)}
       <Engagement partner={partner.number} name={partner.name} {purpose} {side} />
     {/each}
