@@ -78,7 +78,7 @@ test('the history of the whole story reads as sentences, each whole, each said b
     expect(sentences.length).toBeGreaterThan(2)
     const found = sentences.flatMap(sentence => [
       ...flaws(sentence).map(flaw => `${sentence}: ${flaw}`),
-      ...(/^[A-Z“].*[.”]$/.test(sentence) ? [] : [`${sentence}: no whole sentence`]),
+      ...(/^[\p{Lu}\p{Lo}“].*[.”]$/u.test(sentence) ? [] : [`${sentence}: no whole sentence`]),
     ])
     expect(found).toEqual([])
   }
