@@ -1404,7 +1404,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Open the business with the link from the letter; who had asked is signed in */
+        /** Open the business with the link from the letter; in the browser that had asked it signs in */
         post: {
             parameters: {
                 query?: never;

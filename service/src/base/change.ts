@@ -84,12 +84,12 @@ export function changeDoor(
         await manager.query('SET LOCAL enable_seqscan = off')
         const make = async () => {
           const now = clock.now()
-          const { change, told, news } = changeIn(manager, actor, now, outgoing(manager, now, jobs, woken))
+          const { change, told, news, written } = changeIn(manager, actor, now, outgoing(manager, now, jobs, woken))
           const made = await work(change)
           if (told.length === 0) throw new Error('A change was about to leave no history.')
           if (news.length > 0) for (const hear of listeners) await hear(change, news)
           await writeEntries(manager, now, actor, told)
-          await sayChanged(manager, concernedBy(actor, told))
+          await sayChanged(manager, concernedBy(actor, told), written)
           return made
         }
         return once ? onlyOnce(manager, once, actor?.person ?? null, make) : make()
@@ -184,8 +184,10 @@ function changeIn(
   actor: Actor | null,
   now: Instant,
   out: Outgoing,
-): { change: Change; told: readonly Entry[]; news: readonly News[] } {
+): { change: Change; told: readonly Entry[]; news: readonly News[]; written: readonly string[] } {
   const told: Entry[] = []
+  /** The addresses to which letters go. */
+  const written: string[] = []
   const news: News[] = []
   const change: Change = {
     manager,
@@ -208,8 +210,12 @@ function changeIn(
     recallLetters: proposal => takeOutOfOutbox(manager, proposal),
     announce: one => void news.push(one),
     ...out,
+    mail: async (letter, of) => {
+      written.push(letter.to.address)
+      await out.mail(letter, of)
+    },
   }
-  return { change, told, news }
+  return { change, told, news, written }
 }
 
 function requirePresence(actor: Actor | null, now: Instant, reason: string): void {

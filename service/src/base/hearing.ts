@@ -10,9 +10,22 @@ const mostNamed = 150
 /** Whom a change concerns, by id: businesses and people; `everybody` when there are too many to name. */
 export type Concerned = readonly string[] | 'everybody'
 
-/** Says, once the change holds, to every process of the service whom it concerns. Nothing of what it was is told. */
-export async function sayChanged(manager: EntityManager, concerned: ReadonlySet<string>): Promise<void> {
-  const named = concerned.size > mostNamed ? 'everybody' : [...concerned]
+/**
+ * Says, once the change holds, to every process of the service whom it concerns, and who of those that are written to has a
+ * sign-in. Nothing of what it was is told.
+ */
+export async function sayChanged(
+  manager: EntityManager,
+  concerned: ReadonlySet<string>,
+  addresses: readonly string[],
+): Promise<void> {
+  const written = (
+    addresses.length > 0
+      ? await manager.query('SELECT person_id AS id FROM person_address WHERE address = ANY($1)', [addresses])
+      : []
+  ) as { id: string }[]
+  const all = new Set([...concerned, ...written.map(({ id }) => id)])
+  const named = all.size > mostNamed ? 'everybody' : [...all]
   await manager.query('SELECT pg_notify($1, $2)', [channel, JSON.stringify(named)])
 }
 

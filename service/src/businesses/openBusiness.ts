@@ -29,7 +29,10 @@ export function assertZone(zone: string, pointer: string): void {
  * address is known already is told in the letter alone, so that nobody can find out who is here.
  */
 export function askToOpen(kit: Kit, passwords: Passwords) {
-  return async ({ business, person }: OpeningWanted, once: Once | null): Promise<{ sentTo: string }> => {
+  return async (
+    { business, person }: OpeningWanted,
+    once: Once | null,
+  ): Promise<{ sentTo: string; opening: string }> => {
     assertZone(business.zone, '/business/zone')
     assertGoodPassword(person.password, [person.name, person.address, business.name])
     const id = newId()
@@ -60,7 +63,7 @@ export function askToOpen(kit: Kit, passwords: Passwords) {
           by: null,
         })
         await change.mail(openingLetter(id, business.name, { name: person.name, address }, known !== null))
-        return { sentTo: address }
+        return { sentTo: address, opening: id }
       },
       once,
     )
@@ -104,13 +107,21 @@ interface Opening {
 interface Opened {
   readonly number: string
   readonly name: string
-  /** Of the sign-in that is made with it; null where it was open already. */
+  /** Of the session that is begun with it; null where none is. */
   readonly secret: string | null
 }
 
-/** Opens the business that a link asks for, with its first admin, who is signed in. Following it again tells the same business. */
+/** What a browser that asked to open a business keeps until the link is followed: it shows that both are the same. */
+export function markOfAsking(kit: Kit, opening: string): string {
+  return kit.secrets.mac('asked to open', opening)
+}
+
+/**
+ * Opens the business that a link asks for, with its first admin, who is signed in where it was asked from the same browser:
+ * else somebody could have chosen the password for whom they sent the letter to. Following it again tells the same business.
+ */
 export function open(kit: Kit) {
-  return async (link: string): Promise<Opened> => {
+  return async (link: string, mark: string | null): Promise<Opened> => {
     const target = kit.secrets.readLink('opening', link)
     if (!target)
       throw new Problem('link.unknown', 'This link is not whole, or was not made here. Copy it from the letter again.')
@@ -122,7 +133,7 @@ export function open(kit: Kit) {
       if (opening.business_id) return alreadyOpen(change, opening)
       if (opening.expires_at.getTime() <= change.now.epochMilliseconds)
         throw new Problem('opening.lapsed', `The link was good for ${hoursOpen} hours. Ask to open the business again.`)
-      return openNow(change, opening)
+      return openNow(change, opening, mark === markOfAsking(kit, opening.id))
     })
   }
 }
@@ -138,7 +149,7 @@ async function alreadyOpen(change: Change, opening: Opening): Promise<Opened> {
   return { number: business.number, name: business.name, secret: null }
 }
 
-async function openNow(change: Change, opening: Opening): Promise<Opened> {
+async function openNow(change: Change, opening: Opening, isSameBrowser: boolean): Promise<Opened> {
   if (await findPersonByAddress(change.manager, opening.address))
     throw new Problem('person.known', 'This address has a sign-in already. Sign in with it instead.')
   const person = await addPerson(
@@ -168,7 +179,8 @@ async function openNow(change: Change, opening: Opening): Promise<Opened> {
     about: person.id,
     by,
   })
-  // Not proven: the password was typed a while ago, perhaps by somebody else than who followed the link.
+  if (!isSameBrowser) return { number: business.number, name: business.name, secret: null }
+  // Not proven: the password was typed a while ago.
   const { secret } = await beginSession(
     change.manager,
     {

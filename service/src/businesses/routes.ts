@@ -6,7 +6,7 @@ import { actingFor } from './acting.ts'
 import { requireSignIn, setSessionCookie } from '../base/session.ts'
 import { sessionDays } from '../sign-in/sessions.ts'
 import { openAnother, openOwn } from './openAnother.ts'
-import { askToOpen, open } from './openBusiness.ts'
+import { askToOpen, markOfAsking, open } from './openBusiness.ts'
 import { businesses } from './records.ts'
 import { adminsOf } from './queries.ts'
 import {
@@ -22,6 +22,8 @@ import {
 } from './schemas.ts'
 
 const tags = ['businesses']
+/** The cookie in which a browser keeps that it asked to open a business. */
+const askingCookie = 'famiglia_opening'
 const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
 
 /** Opening a business, and what it is. */
@@ -41,8 +43,15 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async (request, reply) => {
-      const asked = await askToOpen(kit, words)(request.body, onceIn(request))
-      return reply.code(202).send(asked)
+      const { sentTo, opening } = await askToOpen(kit, words)(request.body, onceIn(request))
+      void reply.setCookie(askingCookie, markOfAsking(kit, opening), {
+        path: '/v1/openings',
+        httpOnly: true,
+        sameSite: 'lax',
+        secure: kit.publicUrl().startsWith('https:'),
+        maxAge: 86_400,
+      })
+      return reply.code(202).send({ sentTo })
     },
   )
 
@@ -52,13 +61,13 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       ...slowly,
       schema: {
         tags,
-        summary: 'Open the business with the link from the letter; who had asked is signed in',
+        summary: 'Open the business with the link from the letter; in the browser that had asked it signs in',
         body: openingLink,
         response: { 200: openedByLink },
       },
     },
     async (request, reply) => {
-      const { secret, ...business } = await open(kit)(request.body.link)
+      const { secret, ...business } = await open(kit)(request.body.link, request.cookies[askingCookie] ?? null)
       if (secret) setSessionCookie(reply, secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
       return { ...business, signedIn: secret !== null }
     },

@@ -56,6 +56,13 @@ test('whoever works there hears within two seconds that something changed, and n
   expect(JSON.stringify(bea.heard)).not.toContain('offers')
 })
 
+test('who has a sign-in hears at once that they are invited by a business that is not theirs', async () => {
+  const invited = await listen(scene.callum.token)
+  await scene.say(scene.agnese, 'let callum@gullwright.example draft on ad-account/winter-freight until 2031-01-01')
+  await expect.poll(() => changed(invited).length, { timeout: 2_000 }).toBe(1)
+  expect(changed(invited)).toEqual([of()])
+})
+
 test('who was just let in hears of it, although the business was not theirs before', async () => {
   const callum = await listen(scene.callum.token)
   const { proposal } = await scene.say(scene.agnese, 'let callum@gullwright.example watch on ad-account/winter-freight')
@@ -66,6 +73,15 @@ test('who was just let in hears of it, although the business was not theirs befo
     }),
   )
   await expect.poll(() => changed(callum).join(), { timeout: 2_000 }).toContain(scene.agnese.business)
+})
+
+test('who was ended hears that it happened, and of nothing after', async () => {
+  const tomasz = await listen(scene.tomasz.token)
+  await scene.say(scene.agnese, `end ${scene.tomasz.email}`)
+  await expect.poll(() => changed(tomasz).length, { timeout: 2_000 }).toBe(1)
+  await makeTeam(scene.agnese, 'After Tomasz')
+  await sleep(800)
+  expect(changed(tomasz)).toHaveLength(1)
 })
 
 test('a stolen token hears nothing after it was ended, and its stream ends', async () => {
