@@ -90,7 +90,7 @@ test('an offer is composed with its two questions off, read over, signed, and la
 test('the agency puts somebody on it beneath the ceiling; the owner sees them, and freezes one', async () => {
   await to(callum, scene.callum, '/families')
   const row = callum.getByRole('row').filter({ hasText: 'Winter Freight' })
-  await row.getByText('nobody').waitFor()
+  await row.getByText('admins alone').waitFor()
   await row.getByRole('link', { name: 'Put somebody on it' }).click()
   await callum.getByRole('button', { name: /^Who:/ }).click()
   await callum.keyboard.type('marisol')

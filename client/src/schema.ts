@@ -9824,7 +9824,10 @@ export interface components {
             until: string | null;
             purposes: string[];
             stopped: string | null;
+            /** @description How many people the holder put on it. */
             staffed: number;
+            /** @description How many of its people reach it, its admins among them. */
+            people: number;
             grant: string | null;
             /** @description The sentence that says the grant as it stands. */
             said: string | null;

@@ -84,7 +84,7 @@ export const heldColumns = (zone: string) => [
   { head: 'ceiling', of: (asset: Shared) => asset.level },
   { head: 'hidden', of: (asset: Shared) => asset.hidden.join(', ') },
   { head: 'until', of: (asset: Shared) => end(asset.until, zone) },
-  { head: 'put on it', of: (asset: Shared) => asset.staffed },
+  { head: 'people', of: (asset: Shared) => asset.people },
 ]
 
 async function listPartners(context: Context): Promise<void> {
@@ -139,7 +139,7 @@ async function showPartner(context: Context, named: string): Promise<void> {
       asset.hidden.length > 0 ? `, hiding ${sayList(asset.hidden)}` : '',
       asset.until ? `, until ${longEnd(asset.until, zone)}` : '',
       asset.mayPassOn ? ', may pass on' : '',
-      `; ${sayCount(asset.staffed, 'person', 'people')} put on it`,
+      `; ${sayCount(asset.people, 'person', 'people')}${asset.staffed === 0 ? ', admins alone' : ''}`,
       asset.stopped ? `\n      ${asset.stopped}` : '',
     ].join('')
   const lines = [

@@ -42,7 +42,7 @@ export const sorts: Record<Found['what'], string> = {
   person: 'People',
   invited: 'Invited',
   asset: 'Assets',
-  held: 'Held from others',
+  held: 'From other businesses',
   team: 'Teams',
   bundle: 'Bundles',
   purpose: 'Purposes',

@@ -43,5 +43,5 @@ export function sayFound(show: AccessFilter | null, people: number, outside: num
 
 function sayOutside(people: number, outside: number): string {
   if (people === outside) return people === 1 ? 'from outside' : 'all from outside'
-  return `${sayCount(outside, '', '').trim()} of them from outside`
+  return `${sayCount(outside, 'of them', 'of them')} from outside`
 }

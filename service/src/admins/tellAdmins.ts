@@ -27,7 +27,7 @@ export function withArticle(place: Place): string {
 
 /**
  * What has to be there before somebody is made an admin, lowered or ended as one: a fresh proof by more than a password
- * and a reason (`admin.reason`). To go oneself takes a fresh proof alone.
+ * and a reason (`admin.reason`). To go oneself takes no reason.
  */
 export function requireForAdmins(change: Change, person: string | null, said: string, reason: string | null): string {
   if (person !== null && person === change.actor?.person) {

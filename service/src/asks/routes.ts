@@ -7,7 +7,7 @@ import { findHeld } from '../reach/findTarget.ts'
 import { actingFor, type Acting } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { askBusiness } from './askBusiness.ts'
-import { namesRead } from '../own-asks/namesRead.ts'
+import { namesThings } from '../own-asks/namesRead.ts'
 import { askForAccess } from '../own-asks/askForAccess.ts'
 import { readWanted } from '../proposals/readWanted.ts'
 
@@ -45,9 +45,8 @@ export async function askRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const { reason, of, contact } = request.body
-      const wanted = of ? request.body.wanted : await namesRead(kit.database.manager, acting, request.body.wanted)
-      const toOwn = !of && !(await isOthers(kit, acting, wanted))
+      const { wanted, reason, of, contact } = request.body
+      const toOwn = !of && (namesThings(wanted) || !(await isOthers(kit, acting, wanted)))
       const once = onceIn(request)
       const asked = toOwn
         ? await askForAccess(kit)(acting, wanted, reason, once)

@@ -11,6 +11,7 @@ import { readWanted } from '../proposals/readWanted.ts'
 import { factsFrom } from '../reach/facts.ts'
 import { giversOnAll } from '../reach/givers.ts'
 import type { Change } from '../base/change.ts'
+import { namesRead } from './namesRead.ts'
 import { askLetter } from './letters.ts'
 
 export interface Asked {
@@ -29,7 +30,11 @@ export function askForAccess(kit: Kit) {
       kit,
       acting,
       async change => {
-        const { things } = await findWanted(change.manager, acting, readWanted(kit, acting, text))
+        const { things } = await findWanted(
+          change.manager,
+          acting,
+          readWanted(kit, acting, await namesRead(change.manager, acting, text)),
+        )
         await assertNotHeld(kit, change, acting, things)
         const assets = things.flatMap(({ target }) => target.assets)
         const givers = await giversOnAll(kit, change.manager, acting.id, assets)

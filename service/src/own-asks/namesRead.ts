@@ -5,6 +5,11 @@ import type { Acting } from '../businesses/acting.ts'
 
 const namesAfterOn = /\bon ("[^"]*"(?:\s*,\s*"[^"]*")*)/g
 
+/** Whether things are named by what they are called, which only the own business is asked for. */
+export function namesThings(wanted: string): boolean {
+  return wanted.search(namesAfterOn) >= 0
+}
+
 /**
  * What is asked for, with things that are named in quotes (`watch on "Winter Freight"`, or by the platform’s own number) named as
  * sentences name them. What has no such name is refused as `asset.unknown`, two of one name as `asset.ambiguous`.

@@ -60,7 +60,11 @@ export const sharedAsset = object({
   until: instantOut.nullable().defined(),
   purposes: array(string().required()).required(),
   stopped: string().nullable().defined(),
-  staffed: number().integer().required(),
+  staffed: number().integer().required().meta({ description: 'How many people the holder put on it.' }),
+  people: number()
+    .integer()
+    .required()
+    .meta({ description: 'How many of its people reach it, its admins among them.' }),
   grant: string().nullable().defined(),
   said: string().nullable().defined().meta({ description: 'The sentence that says the grant as it stands.' }),
 }).meta({ id: 'SharedAsset' })

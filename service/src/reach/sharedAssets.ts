@@ -44,6 +44,8 @@ export interface SharedAsset {
   readonly stopped: string | null
   /** How many people the holder put on it. */
   readonly staffed: number
+  /** How many of its people reach it: its admins, and whoever was put on it. */
+  readonly people: number
   /** The grant on the asset itself, to change or end. */
   readonly grant: string | null
   /** That grant said again as a sentence of its giver, as written. */
@@ -55,10 +57,16 @@ const held = `
     SELECT coalesce(g.asset_id, inside.asset_id) AS id FROM access_grant g LEFT JOIN bundle_asset inside ON inside.bundle_id = g.bundle_id
     WHERE g.to_business_id = $2 AND ($1::uuid IS NULL OR g.business_id = $1) AND g.ended_at IS NULL),
   all_of AS (SELECT id FROM direct WHERE id IS NOT NULL UNION SELECT asset.id FROM direct JOIN asset ON asset.inside_id = direct.id)
-  SELECT asset.id, asset.name, (SELECT count(DISTINCT reached.person_id) FROM access_grant g ${peopleReached('g')}
-      WHERE g.business_id = $2 AND g.ended_at IS NULL AND g.upstream_id IS NOT NULL AND g.target_id = ANY (${placesOfAsset('asset')}))::integer AS staffed
-  FROM all_of JOIN asset ON asset.id = all_of.id WHERE asset.archived_at IS NULL AND ($3::text IS NULL
+  SELECT asset.id, asset.name, cardinality(put.on_it) AS staffed, (SELECT count(*) FROM (SELECT unnest(put.on_it)
+      UNION SELECT m.person_id FROM membership m WHERE m.business_id = $2 AND m.standing = 'admin') reaching)::integer AS people
+  FROM all_of JOIN asset ON asset.id = all_of.id CROSS JOIN LATERAL (SELECT ARRAY(SELECT DISTINCT reached.person_id FROM access_grant g ${peopleReached('g')}
+      WHERE g.business_id = $2 AND g.ended_at IS NULL AND g.upstream_id IS NOT NULL AND g.target_id = ANY (${placesOfAsset('asset')})) AS on_it) put
+  WHERE asset.archived_at IS NULL AND ($3::text IS NULL
     OR (asset.name, asset.id) > ($3, $4::uuid)) ORDER BY asset.name, asset.id LIMIT $5`
+
+interface HeldRow extends Pick<SharedAsset, 'name' | 'staffed' | 'people'> {
+  readonly id: string
+}
 
 /** As many as one business's page shows of what goes between it and another. */
 const mostBetween = 500
@@ -94,14 +102,14 @@ async function pageOfShared(
     cursor?.[0] ?? null,
     cursor?.[1] ?? null,
     limit + 1,
-  ])) as { id: string; name: string; staffed: number }[]
+  ])) as HeldRow[]
   const page = cutPage(rows, limit, row => [row.name, row.id])
   const facts = await factsFrom(kit).aroundPartners(page.items.map(row => ({ business: holder, asset: row.id })))
-  const items = page.items.flatMap(({ staffed }, index) => (facts[index] ? [tell(kit, facts[index], staffed)] : []))
+  const items = page.items.flatMap((row, index) => (facts[index] ? [tell(kit, facts[index], row)] : []))
   return { items, next: page.next }
 }
 
-function tell(kit: Kit, facts: AccessFacts, staffed: number): SharedAsset {
+function tell(kit: Kit, facts: AccessFacts, { staffed, people }: HeldRow): SharedAsset {
   const now = kit.clock.now()
   const { asset } = facts
   const { level: live, paths } = reachOf(facts, now)
@@ -126,6 +134,7 @@ function tell(kit: Kit, facts: AccessFacts, staffed: number): SharedAsset {
     purposes: [...new Set(last.flatMap(grant => grant.purpose ?? []))],
     stopped: counting.length > 0 || !paths[0] ? null : sayPath(facts, paths[0]),
     staffed,
+    people,
     grant: own?.id ?? null,
     said: own ? writeAgain(own, asset, words.canGiveAccess) : null,
   }

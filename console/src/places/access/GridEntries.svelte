@@ -72,6 +72,7 @@
     </section>
   {/each}
 {/if}
+{#if by === 'asset' && grid.query.hasNextPage}<p class="note">Of the first {grid.rows.length} people and teams.</p>{/if}
 <More list={grid.query} />
 
 <style>

@@ -123,7 +123,7 @@
     </div>
   </div>
   {#if desk?.firstSteps}<FirstSteps steps={desk.firstSteps} />{/if}
-  {#if desk && desk.days.length > 1}<LineOfDays days={desk.days} zone={acting.zone} />{/if}
+  {#if desk && desk.days.length > 0}<LineOfDays days={desk.days} zone={acting.zone} />{/if}
   <Outcome {doing} />
   {#each desk?.contests ?? [] as one (one.id)}<Slip tone="due"
       >{#if one.isOwner}<b>{one.claimant.name}</b> says that <b>{one.what}</b> is theirs. It goes over on {sayDate(

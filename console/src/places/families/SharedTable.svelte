@@ -27,7 +27,7 @@
     ><tr
       ><th scope="col">Asset</th>{#if owners}<th scope="col">Of</th>{/if}<th scope="col">Allows</th><th scope="col"
         >Hidden</th
-      ><th scope="col">Until</th><th scope="col" class="r">Put on it</th><th scope="col"
+      ><th scope="col">Until</th><th scope="col" class="r">People</th><th scope="col"
         ><span class="sr-only">What to do</span></th
       ></tr
     ></thead
@@ -48,7 +48,7 @@
         <td>{asset.hidden.length > 0 ? sayList(asset.hidden) : 'nothing'}</td>
         <td class="num">{asset.until ? sayEnd(Temporal.Instant.from(asset.until), acting.zone) : 'no end'}</td>
         <td class="r num"
-          >{#if asset.staffed === 0}<span class={own ? '' : 'due'}>nobody</span>{:else}{asset.staffed}{/if}</td
+          >{asset.people}{#if asset.staffed === 0}<small class={own ? '' : 'due'}>admins alone</small>{/if}</td
         >
         <td class="acts">{@render acts(asset)}</td>
       </tr>
