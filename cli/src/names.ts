@@ -32,7 +32,7 @@ const sorts: Readonly<Record<string, Sort>> = {
 
 /**
  * Names in the place of handles: each argument that is a name is exchanged for what it names, as far as who asks may see it.
- * Several of one name, and those that only contain it, are listed, and nothing is done; what is found nowhere stays, for the service to refuse.
+ * Several of one name, and those that only contain it, are listed, and nothing is done; a single word that is found nowhere stays, for the service to refuse.
  */
 export async function withNamesRead(
   context: Context,
@@ -108,7 +108,13 @@ async function nameOf(context: Context, sort: Sort, text: string): Promise<strin
   if (exactly.length === 1) return exactly[0]!.as
   // A part of a name is no name: what is done by it could be done to something else.
   const near = exactly.length > 0 ? exactly : named
-  if (near.length === 0) return text
+  // What reads like a name and is nobody's is said here; a word that is misspelt is for the service to tell.
+  if (near.length === 0 && !/\s/.test(text)) return text
+  if (near.length === 0)
+    throw new Exit(
+      2,
+      `You see nothing called “${text}” here. It may not exist, or nobody gave you access to it; we say the same in both cases.`,
+    )
   const all = near.map(({ name, as }) => `${name} (${as})`)
   throw new Exit(2, `“${text}” may be ${sayList(all, 'or')}. Say which.`)
 }

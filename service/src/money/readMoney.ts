@@ -151,7 +151,7 @@ async function tellSeats(kit: Kit, acting: Acting) {
   const beyond = Math.max(0, taken - included)
   const cost =
     beyond > 0
-      ? `${sayCount(beyond, 'seat', 'seats')} beyond the ${included} included cost ${sayMoney(beyond * priceEach, currency)} a month.`
+      ? `${capitalised(sayCount(beyond, 'seat'))} beyond the ${included} included ${beyond === 1 ? 'costs' : 'cost'} ${sayMoney(beyond * priceEach, currency)} a month.`
       : `The next one beyond ${included} costs ${sayMoney(priceEach, currency)} a month.`
   return {
     members: row!.members,

@@ -3,8 +3,7 @@ import { isCalled, wordsTyped } from '../base/finding.ts'
 import type { Kit } from '../base/kit.ts'
 import { cutPage, readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
-import { selfAndTeams } from './holdersFor.ts'
-import { placesOfAsset } from './places.ts'
+import { holdsSomethingOn } from './places.ts'
 import type { Asset } from '../assets/records.ts'
 
 interface AssetRow {
@@ -39,8 +38,7 @@ export async function listAssets(kit: Kit, acting: Acting, { limit, after, find,
      FROM asset LEFT JOIN asset outer_asset ON outer_asset.id = asset.inside_id WHERE asset.business_id = $1
        AND (asset.archived_at IS NOT NULL) = $10 AND ($2::text IS NULL OR (asset.name COLLATE by_name, asset.id) > ($2, $3::uuid))
        AND ($4::text[] IS NULL OR ${isCalled('$4', 'asset.name', 'asset.handle', 'asset.number', 'asset.platform_ref')} OR asset.kind = ANY($9))
-       AND ($5 OR EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL
-         AND g.holder_id = ANY (${selfAndTeams('$6::uuid')})))
+       AND ($5 OR ${holdsSomethingOn('asset', '$1', '$6::uuid', '$7')})
      ORDER BY asset.name COLLATE by_name, asset.id LIMIT $8`,
     [
       acting.id,

@@ -1,3 +1,4 @@
+import { selfAndTeams } from './holdersFor.ts'
 import type { EntityManager } from 'typeorm'
 import type { Asset } from '../assets/records.ts'
 
@@ -30,4 +31,13 @@ export async function placesOf(manager: EntityManager, { id }: Pick<Asset, 'id'>
 export function reachedBy(asset: string, place: string): string {
   return `(${asset}.id = ${place} OR ${asset}.inside_id = ${place} OR EXISTS (SELECT FROM bundle_asset inside
     WHERE inside.bundle_id = ${place} AND inside.asset_id IN (${asset}.id, ${asset}.inside_id)))`
+}
+
+/**
+ * SQL: whether a person holds something on an asset, or on what it is in, themselves or by a team, that a business gave and
+ * that is not over. What is not in force yet, or stopped, is theirs to know of.
+ */
+export function holdsSomethingOn(asset: string, business: string, person: string, now: string): string {
+  return `EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset(asset)}) AND g.business_id = ${business}
+    AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > ${now}) AND g.holder_id = ANY (${selfAndTeams(person)}))`
 }

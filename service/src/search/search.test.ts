@@ -41,6 +41,27 @@ test('a member finds what they reach and nothing more; whoever works elsewhere f
   expect(await found(tomasz, 'newcomer')).toEqual([])
 })
 
+test('what is over by the clock is found no more, neither by a search nor in the list, and nothing tells that it is there', async () => {
+  const { tomasz } = scene
+  const zone = 'Europe/Lisbon'
+  const tomorrow = scene.clock.now().toZonedDateTimeISO(zone).toPlainDate().add({ days: 1 }).toString()
+  await scene.say(
+    agnese,
+    `let tomasz@ondaverde.example watch on ad-account/summer-crossings hiding revenue and contacts until ${tomorrow}`,
+  )
+  const listed = async () =>
+    (
+      await answerOf(
+        tomasz.client.GET('/v1/businesses/{business}/assets', { params: { path: { business: tomasz.business } } }),
+      )
+    ).items.map(asset => asset.name)
+  expect(await found(tomasz, 'summer')).toHaveLength(1)
+  expect(await listed()).toContain('Summer Crossings')
+  scene.clock.forward({ hours: 49 })
+  expect(await found(tomasz, 'summer')).toEqual([])
+  expect(await listed()).not.toContain('Summer Crossings')
+})
+
 test('signs that mean something to the records mean nothing here, and what was typed is taken as it is', async () => {
   for (const typed of ['%', '_', '\\', "'; DROP TABLE person; --", '%%_', '🙂', 'a\\%'])
     expect(await found(scene.agnese, typed)).toEqual([])

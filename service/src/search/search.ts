@@ -5,8 +5,8 @@ import type { Acting } from '../businesses/acting.ts'
 import { purposesOf } from '../purposes/queries.ts'
 import { partnerIds } from '../reach/findPartner.ts'
 import { heldAssets } from '../reach/held.ts'
-import { peopleReached, selfAndTeams } from '../reach/holdersFor.ts'
-import { placesOfAsset } from '../reach/places.ts'
+import { peopleReached } from '../reach/holdersFor.ts'
+import { holdsSomethingOn } from '../reach/places.ts'
 import { listBundles } from '../reach/readBundles.ts'
 
 export const whats = [
@@ -81,8 +81,7 @@ function toFound({ what, at, name, detail }: Found): Found {
   return { what, at, name, detail: what === 'asset' ? kinds[detail as Kind].noun : detail }
 }
 
-const reached = `EXISTS (SELECT FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('asset')}) AND g.ended_at IS NULL
-  AND g.business_id = $1 AND g.holder_id = ANY (${selfAndTeams('$5::uuid')}))`
+const reached = holdsSomethingOn('asset', '$1', '$5::uuid', '$6')
 
 /** One sort of thing: the nearest few, those first whose name begins with what was typed. */
 const sort = (what: Found['what'], at: string, name: string, detail: string, names: readonly string[], from: string) =>
@@ -188,8 +187,8 @@ async function adviceOn(kit: Kit, acting: Acting, text: string): Promise<string 
   const wanted = /^\s*a/i.test(text) ? 'A' : 'B'
   const known = (await kit.database.query(
     `SELECT number, name FROM business WHERE id = $1 OR ($2 = 'admin' AND id IN (${partnerIds}))
-     UNION ALL (SELECT number, name FROM asset WHERE business_id = $1 AND ($2 <> 'member' OR ${reached.replaceAll('$5', '$3')}) LIMIT 2000)`,
-    [acting.id, acting.standing, acting.live.person],
+     UNION ALL (SELECT number, name FROM asset WHERE business_id = $1 AND ($2 <> 'member' OR ${holdsSomethingOn('asset', '$1', '$3::uuid', '$4')}) LIMIT 2000)`,
+    [acting.id, acting.standing, acting.live.person, kit.clock.now().toString()],
   )) as { number: string; name: string }[]
   return adviseNumber(text, wanted, known)
 }
