@@ -234,7 +234,7 @@ function bundleCommands(program: Command, run: Run): void {
       }),
     )
   for (const [command, method, about] of [
-    ['put', 'PUT', 'put an asset into a bundle: whoever holds it reaches the asset, at once'],
+    ['put', 'PUT', 'put an asset into a bundle: anyone who has it reaches the asset, at once'],
     ['take', 'DELETE', 'take an asset out of a bundle'],
   ] as const)
     bundles

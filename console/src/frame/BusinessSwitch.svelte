@@ -48,7 +48,7 @@
     {/each}
   </ul>
   {#if acting.number}<p class="none">
-      Your number, for whoever shall find you: <NumberPlate number={acting.number} />
+      Your number, for anyone who needs to find you: <NumberPlate number={acting.number} />
     </p>{/if}
   <p class="none"><a href="/open-business" onclick={close}>Open another business</a></p>
   <p class="note">A digit or Enter chooses, Escape closes.</p>

@@ -10,7 +10,7 @@
   const long = 30_000
 
   let now = $state(Date.now())
-  /** Since when what the page shows has been asked for in vain; null when all is well. */
+  /** Since when what the page shows has been asked for without an answer; null when all is well. */
   let since: number | null = $state(null)
   /** When what is shown came; null where nothing is shown yet. */
   let shownAt: number | null = $state(null)

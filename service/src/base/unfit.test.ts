@@ -159,3 +159,21 @@ test.each(unfit)(
     expect(await entries()).toEqual(before)
   },
 )
+
+test('what does not fit a form is said in words that say the field, in no library’s', async () => {
+  const send = async (method: string, path: string, body: unknown) => {
+    const answer = await fetch(`${scene.url}/v1/businesses/${agnese.business}/${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', authorization: `Bearer ${agnese.token}` },
+      body: JSON.stringify(body),
+    })
+    return ((await answer.json()) as { detail: string }).detail
+  }
+  expect(await send('POST', 'teams', { handle: ['x'], name: 'X' })).toBe('handle has to be a text.')
+  expect(await send('POST', 'teams', { handle: 'x', name: 'X'.repeat(81) })).toBe('name has at most 80 characters.')
+  expect(await send('POST', 'teams', { handle: 'x', name: 'X', more: 1 })).toBe('more is not known here.')
+  expect(await send('POST', 'people/priya@ondaverde.example/leaving', { successors: {} })).toBe(
+    'successors has to be a list.',
+  )
+  expect(await send('PUT', 'most-admins', { most: 'many' })).toBe('most has to be a number.')
+})

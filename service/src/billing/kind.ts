@@ -66,7 +66,7 @@ export const billing: ProposalKind = {
         head: 'What would not change',
         items: [
           'Who owns the account, who reaches it, and what each of them can do there.',
-          `Whoever can spend there would spend the money of ${payer.name}.`,
+          `Anyone who can spend there would spend the money of ${payer.name}.`,
         ],
       },
     ]

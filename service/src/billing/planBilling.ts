@@ -153,7 +153,7 @@ export async function notAgreed(
     code,
     code === 'billing.third'
       ? `${asset.payer!.name} pays for ${asset.name}, and ${owner.name} owns it: ${owner.name} takes the payment over first, then hands it on.`
-      : `${asset.payer!.name} pays for ${asset.name}: it can hand that on, and whoever takes it over can ask for it.`,
+      : `${asset.payer!.name} pays for ${asset.name}: it can hand that on, and anyone who takes it over can ask for it.`,
   )
 }
 

@@ -60,7 +60,7 @@ function stepsOf(plan: PlannedBilling, acting: Acting): BillingStep[] {
   const whoseYes = yesOf === 'who pays now' ? asset.payer!.name : payer.name
   return [
     step('means', 'New means', own),
-    step('answering', 'Who answers for it', answering?.name ?? `whoever approves at ${payer.name}`),
+    step('answering', 'Who answers for it', answering?.name ?? `the person who approves at ${payer.name}`),
     step('from', 'From when', `${from}. ${sayUntilThen(plan, acting.id)}`),
     ...(yesOf === 'nobody' ? [] : [step('yes', 'Whose approval it needs', `${whoseYes}: nothing changes before.`)]),
     ...(instead

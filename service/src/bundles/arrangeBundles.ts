@@ -89,7 +89,7 @@ export function putIn(kit: Kit) {
   return async (acting: Acting, handle: string, what: string): Promise<{ result: string }> =>
     arrange(kit, acting, handle, what, async (change, bundle, asset) => {
       change.requireFreshProof(
-        'Whoever holds the bundle reaches what is put into it, so it needs you to confirm it’s you.',
+        'Anyone who has the bundle reaches what is put into it, so it needs you to confirm it’s you.',
       )
       const put = (await putIntoBundle(change.manager, bundle.id, [asset.id], change.now)) > 0
       await record(

@@ -15,7 +15,7 @@ export function askForUserCode(form: string, problem: string | null): string {
 }
 
 export function confirmUserCode(form: string, userCode: string): string {
-  const question = `<p>Is this the code in your terminal?</p><p class="code">${escapeHtml(userCode)}</p><p>Whoever holds it can then act as you until you end it. If you did not begin this yourself, refuse.</p>`
+  const question = `<p>Is this the code in your terminal?</p><p class="code">${escapeHtml(userCode)}</p><p>Anyone who has it can then act as you until you end it. If you did not begin this yourself, refuse.</p>`
   const buttons =
     '<p><button type="submit" form="op.deviceConfirmForm" autofocus>Yes, let it in</button> <button class="plain" type="submit" form="op.deviceConfirmForm" name="abort" value="yes">Refuse</button></p>'
   return doorPage('Let the command line in', question + form + buttons)

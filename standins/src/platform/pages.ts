@@ -160,7 +160,7 @@ export function keeperPage(look: Look, things: readonly { thing: Thing; code: st
         <td>${thing.name}</td>
         <td>${nounOf(thing.kind)}</td>
         <td>${thing.ref}</td>
-        <td>${thing.keeper?.name ?? html`<span class="note">whoever made it</span>`}</td>
+        <td>${thing.keeper?.name ?? html`<span class="note">the person who made it</span>`}</td>
         <td>${code ? html`<span class="code">${code}</span>` : html`<span class="note">none asked for</span>`}</td>
       </tr>`,
   )

@@ -138,8 +138,8 @@
     {:else if whose === 'theirs'}
       {#if kind}<p class="entry">
           {kinds[kind].canBeAskedFor
-            ? `Whoever owns the ${kinds[kind].noun} gives you access to it.`
-            : `A ${kinds[kind].noun} cannot be asked for: whoever holds it has to offer it.`}
+            ? `The owner of the ${kinds[kind].noun} gives you access to it.`
+            : `A ${kinds[kind].noun} cannot be asked for: its owner has to offer it.`}
         </p>{/if}
       <p>
         Tell them the number of {acting.business?.name}: <NumberPlate number={acting.number} />. They name it in a
@@ -156,7 +156,7 @@
             of it, unless you give access or hand it over.
           </p>{/if}
         <p class="sub">
-          The platform shows a code to whoever controls it there. You enter the code here; no password changes hands.
+          The platform shows a code to anyone who controls it there. You enter the code here; no password changes hands.
         </p>
         <label class="field"
           ><span>Platform</span>

@@ -90,7 +90,9 @@
         {/each}
       </ul>
     {:else if why.error}<Trouble error={why.error} />{:else}<Waiting />{/if}
-  {:else if row.kind === 'team'}<p>The team holds it; whoever is in the team reaches it, whoever leaves no longer.</p>
+  {:else if row.kind === 'team'}<p>
+      The team holds it; anyone who is in the team reaches it, and no longer after leaving.
+    </p>
   {:else if row.kind === 'partner'}<p>
       This is the ceiling: its admins have it, and put their people on it beneath it.
     </p>

@@ -300,7 +300,7 @@
         <p class="entry">The desk is clear.</p>
         <p class="sub">
           {acting.isAdmin
-            ? 'Whoever you invite, and whatever runs out, will lie here.'
+            ? 'People you invite, and access that ends soon, will be listed here.'
             : 'What you are invited to will lie here.'}
         </p>
         <p class="first">

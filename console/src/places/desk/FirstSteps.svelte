@@ -13,7 +13,7 @@
   const said = {
     'second step': {
       what: 'Set up your second step of signing in',
-      why: 'A passkey, or a code from an app. With a password alone, whoever learns it can act as you.',
+      why: 'A passkey, or a code from an app. With a password alone, anyone who learns it can act as you.',
       act: 'Set it up',
       path: '/my-access/sign-in',
     },

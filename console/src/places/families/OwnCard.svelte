@@ -48,7 +48,7 @@
       await answerOf(
         service.PUT('/v1/businesses/{business}/card', { params: { path }, body: { introduction, contact, purposes } }),
       )
-      return 'Published. Whoever opens its link sees just this, and composes the offer from it.'
+      return 'Published. Anyone who opens its link sees just this, and can begin an offer from it.'
     })
   }
   const takeBack = () =>

@@ -172,7 +172,7 @@
               onact={stop}
               onleave={() => (stopping = false)}>Nothing changes then: {what} stays with {handover.from.name}.</Sure
             >{:else}<button class="btn end" onclick={() => (stopping = true)}>Stop this handover</button>{/if}
-          <p class="note">Either side can, until {at(handover.completesAt!)}, with a fresh proof.</p>
+          <p class="note">Either side can, until {at(handover.completesAt!)}, by confirming who they are.</p>
         </div>
       </div>
     {:else if handover.reason}<p class="section entry">{handover.reason}</p>{/if}

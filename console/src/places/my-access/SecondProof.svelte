@@ -58,7 +58,7 @@
     <p>
       {setUp
         ? 'A code from your authenticator app (TOTP) is set up.'
-        : 'None is set up: whoever learns your password is you.'}
+        : 'None is set up: anyone who learns your password can act as you.'}
       <button class="btn btn-sm" onclick={begin}>{setUp ? 'Set it up anew' : 'Set up a second step'}</button>
     </p>
   {/if}

@@ -25,7 +25,9 @@
     <div>
       {#if opened}
         <h1 class="title">{opened.name} is open.</h1>
-        <p class="sub">Its number is <NumberPlate number={opened.number} />. Give it to whoever shall find you.</p>
+        <p class="sub">
+          Its number is <NumberPlate number={opened.number} />. Give it to anyone who needs to find you.
+        </p>
         <p class="acts">
           <a class="btn btn-primary" href={opened.signedIn ? `/${opened.number}/desk` : '/sign-in'}
             >{opened.signedIn ? 'Go to its desk' : 'Sign in'}</a
