@@ -122,7 +122,8 @@ test('what is asked for may be named by what it is called, or by the platform’
     "SELECT platform_ref FROM asset WHERE name = 'Winter Freight'",
   )
   expect((await ask(scene.tomasz, `run on "${ref}" until 2030-01-01`)).result).toContain('run on Winter Freight')
-  expect(await problemOf(ask(scene.tomasz, 'draft on "Wintr Freight"'))).toMatchObject({ code: 'asset.unknown' })
+  for (const odd of ['Wintr Freight', '%', '_inter Freight', "'; DROP TABLE asset; --", '$&', '\\'])
+    expect(await problemOf(ask(scene.tomasz, `draft on "${odd}"`))).toMatchObject({ code: 'asset.unknown' })
   const business = { path: at(scene.agnese).path }
   await answerOf(
     scene.agnese.client.POST('/v1/businesses/{business}/bundles', {
