@@ -95,7 +95,8 @@ async function readSentence(context: Context, command: string, words: readonly s
   return read
 }
 
-async function nameOf(context: Context, sort: Sort, text: string): Promise<string> {
+/** By what a command names who or what is called so. */
+export async function nameOf(context: Context, sort: Sort, text: string): Promise<string> {
   if (sort === 'who' && text === 'me') return (await context.me()).person.address
   if (text.trim().length < 2 || text.includes('/') || text.includes('@') || looksLikeNumber(text)) return text
   const params = { path: await context.path(), query: { find: text } }

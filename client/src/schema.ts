@@ -4588,6 +4588,8 @@ export interface paths {
                     limit?: number;
                     after?: string;
                     state?: "open" | "all";
+                    /** @description One kind alone: `ask`, `invitation`, … */
+                    kind?: string;
                     /** @description What the business sent, or what other businesses sent it. */
                     side?: "sent" | "received";
                 };
@@ -5537,6 +5539,8 @@ export interface paths {
                         /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`. */
                         wanted: string;
                         reason: string;
+                        /** @description A colleague whom it is for, by an address of theirs; without it, oneself. */
+                        whom?: string;
                         /** @description Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone. */
                         of?: string;
                         /** @description Whom another business can write to about it. */
@@ -9167,6 +9171,8 @@ export interface components {
             contact: string | null;
             mayPassOn: boolean;
             takesChair: boolean;
+            /** @description Who can answer it while it is open, told to who sent it where one is read by itself. */
+            waitsFor: string | null;
             /** @description Another address somebody wants to answer from. */
             moveTo: string | null;
             /** Format: date-time */
@@ -10040,6 +10046,8 @@ export interface components {
                 /** @description The address it is bound to, where it is to one. */
                 to: string | null;
                 moveTo: string | null;
+                /** @description Who can answer it, told to who sent it. */
+                waitsFor: string | null;
                 /** Format: date-time */
                 openedAt: string;
                 /** Format: date-time */
@@ -10062,6 +10070,8 @@ export interface components {
                 /** @description The address it is bound to, where it is to one. */
                 to: string | null;
                 moveTo: string | null;
+                /** @description Who can answer it, told to who sent it. */
+                waitsFor: string | null;
                 /** Format: date-time */
                 openedAt: string;
                 /** Format: date-time */

@@ -2,6 +2,7 @@ import { answerOf, idempotencyKey } from '@famiglia/client'
 import { accessFilters, type AccessFilter } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
+import { nameOf } from '../names.ts'
 import { inOneLine } from '../words.ts'
 import type { Run } from '../run.ts'
 import { heldColumns } from './partners.ts'
@@ -115,21 +116,34 @@ export function accessCommands(program: Command, run: Run): void {
       'ask for access in your business, or of another: ask [B-…] run on ad-account/summer-crossings until 2027-03-31 --reason …',
     )
     .requiredOption('--reason <text>', 'why you need it')
+    .option('--for <colleague>', 'a colleague whom it is for, by name or address')
     .option('--contact <text>', 'whom another business can write to about it')
     .action(
-      run(async (context, { reason, contact }: { reason: string; contact?: string }, given: string[]) => {
+      run(async (context, { reason, contact, for: whom }: AskOptions, given: string[]) => {
         const [of, words] = businessIn(given)
         const wanted = inOneLine('', words)
         const asked = await answerOf(
           context.client.POST('/v1/businesses/{business}/asks', {
             params: { path: await context.path() },
-            body: { wanted, reason, ...(of ? { of } : {}), ...(contact ? { contact } : {}) },
+            body: {
+              wanted,
+              reason,
+              ...(of ? { of } : {}),
+              ...(whom ? { whom: await nameOf(context, 'who', whom) } : {}),
+              ...(contact ? { contact } : {}),
+            },
             headers: idempotencyKey(),
           }),
         )
         context.desk.one(asked, asked.result)
       }),
     )
+}
+
+interface AskOptions {
+  readonly reason: string
+  readonly contact?: string
+  readonly for?: string
 }
 
 async function seeAsPartner(context: Context, partner: string): Promise<void> {

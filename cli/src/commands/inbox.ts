@@ -34,7 +34,10 @@ export function inboxCommand(program: Command, run: Run): void {
             { head: 'kind', of: item => item.noun },
             {
               head: sent ? 'to' : 'from',
-              of: item => (sent ? (item.to ?? item.partner?.name ?? 'the owner') : item.business.name),
+              of: item =>
+                sent
+                  ? (item.to ?? item.partner?.name ?? (item.answeredBy === 'colleagues' ? 'colleagues' : 'the owner'))
+                  : item.business.name,
             },
             { head: 'says', of: item => item.outset },
             { head: 'since', of: item => day(item.openedAt, zone) },
@@ -76,6 +79,7 @@ export async function tellProposal(
     `${told.outset}.`,
     ...(told.note ? [`  “${told.note}”`] : []),
     `  ${sayState(told.state)}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
+    ...(told.waitsFor ? [`  waits for: ${told.waitsFor}`] : []),
     ...(told.contact ? [`  contact: ${told.contact}`] : []),
     ...(told.granted ? [`  of that: ${told.granted}`] : []),
     ...told.assets.flatMap(asset => [

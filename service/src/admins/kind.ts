@@ -68,6 +68,7 @@ export const adminAsk = (acts: () => readonly ActOfTwo[]): ProposalKind => ({
     )
     throw new Problem('access.not-yours-to-give', `That is not yours to decide. ${names || 'Nobody'} can.`)
   },
+  answerers: (_kit, manager, parts) => decidersAmong(manager, parts.business.id, parts.sender.id, askIn(parts)),
   things: async () => ({ things: [], assertWhole: () => undefined }),
   accept: async (kit, change, parts, { acting }) => {
     change.requireSecondStep('Agreeing to what takes two admins needs you to confirm it’s you.')

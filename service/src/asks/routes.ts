@@ -1,6 +1,7 @@
 import { array, object, string } from 'yup'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
+import { Problem } from '../base/problem.ts'
 import type { App } from '../base/validation.ts'
 import { findAsset } from '../assets/queries.ts'
 import { findHeld } from '../reach/findTarget.ts'
@@ -19,6 +20,10 @@ const askWanted = object({
       'As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`.',
   }),
   reason: string().trim().min(1, 'a reason is needed').max(500).required('a reason is needed'),
+  whom: string()
+    .trim()
+    .max(254)
+    .meta({ description: 'A colleague whom it is for, by an address of theirs; without it, oneself.' }),
   of: string().trim().max(80).meta({
     description:
       'Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone.',
@@ -45,11 +50,17 @@ export async function askRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const acting = await actingFor(kit.database, request)
-      const { wanted, reason, of, contact } = request.body
+      const { wanted, reason, whom, of, contact } = request.body
       const toOwn = !of && (namesThings(wanted) || !(await isOthers(kit, acting, wanted)))
+      if (whom && !toOwn)
+        throw new Problem(
+          'request.invalid',
+          'For a colleague only what your own business has is asked for. Another business is asked for your business.',
+          { pointer: '/whom' },
+        )
       const once = onceIn(request)
       const asked = toOwn
-        ? await askForAccess(kit)(acting, wanted, reason, once)
+        ? await askForAccess(kit)(acting, { wanted, reason, whom: whom || null }, once)
         : await askBusiness(kit)(acting, { of: of || null, wanted, reason, contact: contact || null }, once)
       return reply.code(201).send(asked)
     },

@@ -6,6 +6,7 @@ import { requireStanding, type Acting } from '../businesses/acting.ts'
 import { grantsTo, termsOf, type HolderKey } from '../grants/queries.ts'
 import { sayTarget } from '../grants/tellThings.ts'
 import { assetsIn } from '../proposals/describe.ts'
+import { askedFor } from '../own-asks/records.ts'
 import { gatherProposal } from '../proposals/gather.ts'
 import type { ProposalParts, ProposedThing, Register } from '../proposals/kind.ts'
 import { mayAnswer } from '../proposals/mayAnswer.ts'
@@ -20,7 +21,7 @@ import { readAsk } from './readAsk.ts'
  */
 export async function tellAsk(kit: Kit, kinds: Register, acting: Acting, id: string) {
   const { manager } = kit.database
-  const { parts, things, told, holder } = await findAsk(kit, kinds, acting, id)
+  const { parts, things, told, holder, mayKnow } = await findAsk(kit, kinds, acting, id)
   const one = { purpose: null, mayPassOn: false }
   const grantable = things.flatMap(thing => {
     const what = whatOf(thing.target, acting.id)
@@ -29,7 +30,7 @@ export async function tellAsk(kit: Kit, kinds: Register, acting: Acting, id: str
   })
   const name = things.find(thing => thing.purpose)?.purpose ?? null
   const purpose = name ? await findPurpose(manager, acting.id, name) : null
-  const has = await sayHeld(manager, acting, holder, things, kit.clock.now())
+  const has = await sayHeld(manager, acting, holder, mayKnow ? things : [], kit.clock.now())
   const answerable = things.map(thing => tellAnswerable(thing, purpose, has.get(thing.target.id) ?? null))
   return { things: [...told], grantable, answerable, from: parts.business.name }
 }
@@ -41,14 +42,16 @@ async function findAsk(kit: Kit, kinds: Register, acting: Acting, id: string) {
     requireStanding(acting, 'deal-with-partners', 'Reading what another business asks')
     const parts = await gatherProposal(manager, kinds, received)
     const holder: HolderKey = { kind: 'business', id: parts.business.id }
-    return { parts, holder, ...(await readAsk(manager, acting, parts)) }
+    return { parts, holder, mayKnow: true, ...(await readAsk(manager, acting, parts)) }
   }
   const own = await findProposal(manager, { id, businessId: acting.id, kind: 'ask' })
   const parts = own && (await gatherProposal(manager, kinds, own))
   if (!parts || !(await isOpenTo(kit, kinds, acting, parts)))
     throw new Problem('proposal.unknown', `Nobody asked ${acting.name} for that.`)
-  const holder: HolderKey = { kind: 'person', id: parts.sender.id }
-  return { parts, holder, things: parts.things, told: [] }
+  const { id: whose } = askedFor(parts)
+  // What a colleague has is told to who could grant it, not to who asks for them.
+  const mayKnow = whose === acting.live.person || parts.sender.id !== acting.live.person
+  return { parts, holder: { kind: 'person' as const, id: whose }, mayKnow, things: parts.things, told: [] }
 }
 
 async function isOpenTo(kit: Kit, kinds: Register, acting: Acting, parts: ProposalParts): Promise<boolean> {

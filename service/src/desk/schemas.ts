@@ -19,6 +19,7 @@ const letter = object({
   canBePassedOn: boolean().required(),
   to: string().nullable().defined().meta({ description: 'The address it is bound to, where it is to one.' }),
   moveTo: string().nullable().defined(),
+  waitsFor: string().nullable().defined().meta({ description: 'Who can answer it, told to who sent it.' }),
   openedAt: instantOut.required(),
   lapsesAt: instantOut.required(),
   lapsesSoon: boolean().required(),

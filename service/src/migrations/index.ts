@@ -9,6 +9,7 @@ import { Handovers1796000000000 } from './1796000000000-handovers.ts'
 import { Understudies1796100000000 } from './1796100000000-understudies.ts'
 import { OwnAndPeople1796200000000 } from './1796200000000-own-and-people.ts'
 import { NamesInOrder1796300000000 } from './1796300000000-names-in-order.ts'
+import { WhoseAsk1796400000000 } from './1796400000000-whose-ask.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -23,4 +24,5 @@ export const migrations = [
   Understudies1796100000000,
   OwnAndPeople1796200000000,
   NamesInOrder1796300000000,
+  WhoseAsk1796400000000,
 ]

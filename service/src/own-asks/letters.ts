@@ -2,6 +2,11 @@ import type { Letter } from '../base/letter.ts'
 import type { KnownPerson } from '../people/queries.ts'
 import type { AnswerTold } from '../proposals/kind.ts'
 
+/** What is asked for, and whom it is to be given to, where that is a colleague of who asks. */
+export function sayWanted(said: string, colleague: { readonly name: string } | null): string {
+  return colleague ? `${said}, to be given to ${colleague.name}` : said
+}
+
 /** To everybody who can give it: a member of the business asks for access. */
 export function askLetter(
   to: KnownPerson,
@@ -24,11 +29,32 @@ export function askLetter(
   }
 }
 
-/** To the asker: what became of it. What was taken out is told. */
-export function askAnsweredLetter(to: KnownPerson, { by, accepted, said, whole, reason }: AnswerTold): Letter {
+/** To the colleague whom something was asked for: it was granted. */
+export function grantedForYouLetter(
+  to: KnownPerson,
+  asker: { name: string },
+  { by, said, reason }: AnswerTold,
+): Letter {
   return {
     to,
-    subject: accepted ? `${by.name} granted you ${said}` : `${by.name} declined what you asked for: ${said}`,
+    subject: `${by.name} granted you ${said}`,
+    body: [`Dear ${to.name},`, `${asker.name} asked for it for you, and ${by.name} granted it. It is in force now.`],
+    note: reason ? { text: reason, from: by.name } : null,
+    button: { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } },
+  }
+}
+
+/** To the asker: what became of it, for whom where it was for a colleague. What was taken out is told. */
+export function askAnsweredLetter(
+  to: KnownPerson,
+  colleague: KnownPerson | null,
+  { by, accepted, said, whole, reason }: AnswerTold,
+): Letter {
+  return {
+    to,
+    subject: accepted
+      ? `${by.name} granted ${colleague?.name ?? 'you'} ${said}`
+      : `${by.name} declined what you asked for: ${said}`,
     body: [
       `Dear ${to.name},`,
       accepted
@@ -37,7 +63,7 @@ export function askAnsweredLetter(to: KnownPerson, { by, accepted, said, whole, 
       ...(whole ? [`It is less than you asked for: ${whole}.`] : []),
     ],
     note: reason ? { text: reason, from: by.name } : null,
-    button: { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } },
+    ...(colleague ? {} : { button: { label: 'See what you may do', leads: { to: 'page', path: '/my-access' } } }),
   }
 }
 

@@ -95,6 +95,41 @@ test('a steward of the asset can answer too; nobody answers what they asked for 
   expect(await scene.can(scene.tomasz.email, 'ads.draft', 'ad-account/summer-crossings')).toBe(true)
 })
 
+test('who asks for a colleague is told whom it waits for; nobody grants what was asked for them, and what they have stays theirs to know', async () => {
+  const askFor = (who: Actor, whom: string, wanted: string) =>
+    answerOf(
+      who.client.POST('/v1/businesses/{business}/asks', {
+        params: at(who),
+        body: { wanted, reason: 'We work on it together.', whom },
+      }),
+    )
+  await scene.say(scene.agnese, `let ${priya.email} steward on ad-account/summer-crossings`)
+  const own = await askFor(scene.tomasz, priya.email, 'run on ad-account/summer-crossings')
+  // Priya could give it to anybody, but not to herself.
+  expect(own.goesTo.map(({ name }) => name)).toEqual(['Agnese Torvald'])
+  expect((await deskOf(priya)).received.map(row => row.proposal)).not.toContain(own.proposal)
+  expect(await problemOf(grant(priya, own.proposal))).toMatchObject({ code: 'proposal.own' })
+  const waiting = (await deskOf(scene.tomasz)).waiting.find(row => row.proposal === own.proposal)
+  expect(waiting).toMatchObject({ waitsFor: 'Agnese Torvald' })
+  expect(waiting!.said).toContain('to be given to Priya Lindqvist')
+  const things = (who: Actor) =>
+    answerOf(
+      who.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', {
+        params: { path: { ...at(who).path, proposal: own.proposal } },
+      }),
+    )
+  expect((await things(scene.tomasz)).answerable[0]!.has).toBeNull()
+  expect((await things(scene.agnese)).answerable[0]!.has).toContain('steward')
+  await grant(scene.agnese, own.proposal)
+  await scene.letters(priya.email)
+  expect((await scene.newestLetter(priya.email)).text).toContain('Tomasz Oyelaran asked for it for you')
+  expect(await scene.can(priya.email, 'ads.see', 'ad-account/summer-crossings')).toBe(true)
+  // What a colleague has is not told by an answer to who asks for them, and nobody from outside is a colleague.
+  expect(await askFor(scene.tomasz, priya.email, 'steward on ad-account/summer-crossings')).toHaveProperty('proposal')
+  const stranger = askFor(scene.tomasz, 'nobody@elsewhere.example', 'watch on ad-account/summer-crossings')
+  expect(await problemOf(stranger)).toMatchObject({ code: 'person.unknown' })
+})
+
 test('what was asked for can be withdrawn, and lapses by itself', async () => {
   const first = await ask(scene.tomasz, 'run on ad-account/winter-freight')
   const path = { ...at(scene.tomasz).path, proposal: first.proposal }

@@ -67,6 +67,8 @@ export interface ProposalInWords {
   /** Whether it may be passed on to a further business. */
   readonly mayPassOn: boolean
   readonly takesChair: boolean
+  /** Who can answer it while it is open; told to who sent it, where one is read by itself. */
+  readonly waitsFor: string | null
   /** Another address that it was asked to be sent to. */
   readonly moveTo: string | null
   readonly openedAt: string
@@ -116,6 +118,7 @@ export function describeProposal(
     purpose: purposes.size === 1 ? [...purposes][0]! : null,
     granted: sayGranted(kind, parts, said),
     mayPassOn: things.some(thing => thing.mayPassOn),
+    waitsFor: null,
     moveTo: proposal.moveTo,
     openedAt: proposal.openedAt.toString(),
     sentAt: proposal.sentAt.toString(),

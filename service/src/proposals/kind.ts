@@ -153,6 +153,8 @@ export interface ProposalKind {
 
   /** Refuses who may not answer it for the business they act for. What is bound to an address is answered by whose it is. */
   assertMayAnswer(kit: Kit, manager: EntityManager, acting: Acting, parts: ProposalParts): Promise<void>
+  /** Which colleagues can answer it now, where colleagues do. */
+  answerers?(kit: Kit, manager: EntityManager, parts: ProposalParts): Promise<readonly KnownPerson[]>
   /** What a yes would give now, and why not all of it can be given; a part of it can. */
   things(
     kit: Kit,

@@ -16,6 +16,8 @@ interface Listed {
   readonly limit: number
   readonly after?: string | undefined
   readonly state: string
+  /** One kind alone. */
+  readonly kind?: string | undefined
   /** What the business sent, or what other businesses sent it. */
   readonly side: string
 }
@@ -25,7 +27,7 @@ export async function listProposals(
   kit: Kit,
   kinds: Register,
   acting: Acting,
-  { limit, after, state, side }: Listed,
+  { limit, after, state, side, kind }: Listed,
 ): Promise<{ items: ProposalInWords[]; next: string | null }> {
   const forUs = kindsToBusiness(kinds, acting.standing)
   if (side === 'received' && forUs.length === 0)
@@ -39,6 +41,7 @@ export async function listProposals(
     .limit(limit + 1)
   if (state === 'open')
     query.andWhere("proposal.state = 'open' AND proposal.lapsesAt > :now", { now: kit.clock.now().toString() })
+  if (kind) query.andWhere('proposal.kind = :kind', { kind })
   const isAdmin = mayInBusiness(acting.standing, 'invite')
   const toColleagues = kinds.all.filter(kind => kind.answeredBy === 'colleagues').map(({ kind }) => kind)
   if (side === 'sent')

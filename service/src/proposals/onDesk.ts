@@ -6,6 +6,7 @@ import { gatherProposals } from './gather.ts'
 import type { ProposalKind, ProposalParts, Register, Side } from './kind.ts'
 import { kindsToBusiness, mayAnswer } from './mayAnswer.ts'
 import { proposals } from './records.ts'
+import { waitsFor } from './waitsFor.ts'
 
 /** An open proposal as it lies on a desk. */
 export interface DeskLetter {
@@ -21,6 +22,8 @@ export interface DeskLetter {
   readonly canBePassedOn: boolean
   readonly to: string | null
   readonly moveTo: string | null
+  /** Who can answer it, told to who sent it. */
+  readonly waitsFor: string | null
   readonly openedAt: string
   readonly lapsesAt: string
   readonly lapsesSoon: boolean
@@ -66,9 +69,12 @@ export async function readLetters(
   for (const { kind, parts } of received) {
     const mayBe = kind.answeredBy !== 'colleagues' || admin || ++looked <= mostAnswerable
     if (mayBe && (await mayAnswer(kit, kit.database.manager, acting, kind, parts)))
-      mine.push(tell(kit, kind, parts, 'received'))
+      mine.push(tell(kit, kind, parts, 'received', null))
   }
-  return { received: mine, waiting: waiting.map(({ kind, parts }) => tell(kit, kind, parts, 'sent')) }
+  const sent: DeskLetter[] = []
+  for (const { kind, parts } of waiting)
+    sent.push(tell(kit, kind, parts, 'sent', await waitsFor(kit, kit.database.manager, kind, parts, 'sent')))
+  return { received: mine, waiting: sent }
 }
 
 async function read(
@@ -93,7 +99,7 @@ async function read(
   return (await gatherProposals(manager, kinds, page)).map(parts => ({ kind: kinds.of(parts.proposal), parts }))
 }
 
-function tell(kit: Kit, kind: ProposalKind, parts: ProposalParts, side: Side): DeskLetter {
+function tell(kit: Kit, kind: ProposalKind, parts: ProposalParts, side: Side, waits: string | null): DeskLetter {
   const { id, note, toAddress, moveTo, openedAt, lapsesAt } = parts.proposal
   const said = kind.outset(parts, side)
   return {
@@ -107,6 +113,7 @@ function tell(kit: Kit, kind: ProposalKind, parts: ProposalParts, side: Side): D
     canBePassedOn: kind.canBePassedOn,
     to: toAddress,
     moveTo,
+    waitsFor: waits,
     openedAt: openedAt.toString(),
     lapsesAt: lapsesAt.toString(),
     lapsesSoon: !isBefore(kit.clock.now().add(soon), lapsesAt),

@@ -7,6 +7,7 @@ import { gatherProposal } from './gather.ts'
 import type { Register } from './kind.ts'
 import { assertReads, kindsToBusiness, mayAnswer } from './mayAnswer.ts'
 import { findProposal, type Proposal } from './queries.ts'
+import { waitsFor } from './waitsFor.ts'
 
 /**
  * One proposal read by itself, with what there is to know before a yes: for who sent it and whom it is for. Who was
@@ -20,12 +21,14 @@ export async function readProposal(
 ): Promise<ProposalInWords> {
   const { manager } = kit.database
   const parts = await gatherProposal(manager, kinds, proposal)
+  const kind = kinds.of(proposal)
   const told = describeProposal(kinds, parts, kit.clock.now(), reader)
-  const tellBeforehand = kinds.of(proposal).beforehand
-  if (!tellBeforehand || passedOn || told.state !== 'open') return told
+  if (passedOn || told.state !== 'open') return told
+  const side = sideOf(kind, parts, reader)
   return {
     ...told,
-    beforehand: await tellBeforehand(kit, manager, parts, kinds, sideOf(kinds.of(proposal), parts, reader)),
+    waitsFor: await waitsFor(kit, manager, kind, parts, side),
+    beforehand: (await kind.beforehand?.(kit, manager, parts, kinds, side)) ?? [],
   }
 }
 

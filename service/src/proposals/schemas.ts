@@ -73,6 +73,10 @@ export const proposalOut = object({
   contact: string().nullable().defined(),
   mayPassOn: boolean().required(),
   takesChair: boolean().required(),
+  waitsFor: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'Who can answer it while it is open, told to who sent it where one is read by itself.' }),
   moveTo: string().nullable().defined().meta({ description: 'Another address somebody wants to answer from.' }),
   openedAt: instantOut.required(),
   sentAt: instantOut.required(),
@@ -85,6 +89,7 @@ export const proposalPage = pageOf(proposalOut)
 export const proposalsQuery = object({
   ...pageQuery,
   state: string().oneOf(['open', 'all']).default('open'),
+  kind: string().max(40).meta({ description: 'One kind alone: `ask`, `invitation`, …' }),
   side: string()
     .oneOf(['sent', 'received'])
     .default('sent')

@@ -3,21 +3,24 @@
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
+  import WhatWasAsked from './WhatWasAsked.svelte'
   import { Doing } from '../../reach/doing.svelte'
-  import { assetsOf, partnersOf, purposesOf } from '../../reach/lists'
+  import { assetsOf, partnersOf, peopleOf, purposesOf } from '../../reach/lists'
   import { answerOf, service } from '../../reach/service'
 
-  /** Asking for access in one's own business, or of another one, in one step, with a reason. */
+  /** Asking for access in one's own business, for oneself or a colleague, or of another one, in one step, with a reason. */
   const acting = getActing()
   const doing = new Doing()
   const purposes = purposesOf(acting)
   const assets = assetsOf(acting)
   const partners = partnersOf(acting)
+  const people = peopleOf(acting)
   const begun = new URLSearchParams(location.search)
   let of = $state(begun.get('of') ?? '')
   let on = $state(begun.get('on') ?? '')
   let given = $state(begun.get('for') ?? 'watch')
   let contact = $state('')
+  let whom = $state(begun.get('whom') ?? '')
   /** Said elsewhere already, as a desk says what to ask for to keep something longer. */
   const said = begun.get('wanted')
   let until = $state('')
@@ -58,7 +61,7 @@
           body: {
             wanted,
             reason,
-            ...(of.trim() ? { of: of.trim() } : {}),
+            ...(of.trim() ? { of: of.trim() } : whom.trim() ? { whom: whom.trim() } : {}),
             ...(contact.trim() ? { contact: contact.trim() } : {}),
           },
           headers,
@@ -129,6 +132,16 @@
           >{/each}</datalist
       >
       <Field name="until" term="Until (left empty: no end)" type="date" bind:value={until} />{/if}
+    {#if !of}<Field
+        name="whom"
+        term="For a colleague, by their address (left empty: you)"
+        list="colleagues"
+        bind:value={whom}
+      />
+      <datalist id="colleagues"
+        >{#each people.data?.items ?? [] as person (person.id)}<option value={person.address}>{person.name}</option
+          >{/each}</datalist
+      >{/if}
     <Field name="reason" term="Why you need it" required maxlength={500} bind:value={reason} />
     {#if of}<Field
         name="contact"
@@ -139,6 +152,7 @@
     <Outcome {doing} />
     <p><button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null}>Ask for it</button></p>
   </form>
+  <WhatWasAsked />
 </main>
 
 <style>

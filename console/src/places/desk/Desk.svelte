@@ -171,7 +171,7 @@
       {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
           from
           <b>{row.moveTo}</b>.{:else}<Emphasised text={row.said} names={row.names} />.
-          <a href="/{acting.number}/proposals/{row.proposal}">Nobody has answered yet</a>.{/if}{/snippet}
+          <a href="/{acting.number}/proposals/{row.proposal}">It waits for {row.waitsFor}</a>.{/if}{/snippet}
       {#snippet next(row)}{#if row.moveTo}<button class="btn btn-sm" onclick={() => move(row.proposal, true)}
             >Send it there</button
           ><button class="quiet" onclick={() => move(row.proposal, false)}>Leave it</button

@@ -103,6 +103,10 @@
               <dt>Of that</dt>
               <dd>{proposal.granted}.</dd>
             </div>{/if}
+          {#if proposal.waitsFor}<div>
+              <dt>Waits for</dt>
+              <dd>{proposal.waitsFor}</dd>
+            </div>{/if}
           {#if proposal.reason}<div>
               <dt>Answered with</dt>
               <dd>{proposal.reason}</dd>
