@@ -27,7 +27,7 @@ const floors = [
   ['proposals'],
   ['partners', 'admins'],
   ['billing'],
-  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies', 'contests'],
+  ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies', 'contests', 'closing'],
   ['sentences', 'readiness', 'notices'],
   ['members', 'leaving', 'grid', 'desk', 'money', 'search', 'live'],
 ]

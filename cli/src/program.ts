@@ -10,6 +10,7 @@ import { cardCommands } from './commands/card.ts'
 import { deskCommand } from './commands/desk.ts'
 import { inboxCommand } from './commands/inbox.ts'
 import { ownSignInCommands } from './commands/ownSignIn.ts'
+import { closingCommands } from './commands/closing.ts'
 import { contestCommands } from './commands/contests.ts'
 import { findCommand } from './commands/finding.ts'
 import { handoverCommands } from './commands/handovers.ts'
@@ -65,6 +66,7 @@ export function makeProgram(environment: Environment): Command {
   moneyCommands(program, run)
   handoverCommands(program, run)
   contestCommands(program, run)
+  closingCommands(program, run)
   inboxCommand(program, run)
   cardCommands(program, run)
   trustCommands(program, run)

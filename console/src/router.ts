@@ -47,6 +47,7 @@ export const { navigate, route } = createRouter({
     '/in-trust': () => import('./places/families/InTrust.svelte'),
     '/contests': () => import('./places/contests/Contests.svelte'),
     '/understudy': () => import('./places/understudy/UnderstudyPage.svelte'),
+    '/closing': () => import('./places/closing/Closing.svelte'),
     '/history': () => import('./places/history/History.svelte'),
     layout: Frame,
   },

@@ -212,6 +212,9 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
     body: { introduction: 'x', contact: 'x', purposes: [{ name: 'post for us', reason: 'x' }] },
   },
   [`DELETE ${at}/card`]: { member: admin },
+  [`GET ${at}/closure`]: { member: admin },
+  [`PUT ${at}/closure`]: { member: admin, body: { reason: 'x' } },
+  [`DELETE ${at}/closure`]: { member: admin },
   [`POST ${at}/in-trust`]: { member: admin, body: { name: 'XY', town: 'X', zone: 'Europe/Lisbon' } },
   [`POST ${at}/chair`]: { member: admin, body: { address: 'x@home.example' } },
 }

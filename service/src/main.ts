@@ -24,6 +24,8 @@ import { sessionReader } from './base/session.ts'
 import { tidyUp } from './base/tidyUp.ts'
 import type { App } from './base/validation.ts'
 import { businesses, memberships } from './businesses/records.ts'
+import { closingRoutes } from './closing/routes.ts'
+import { tendClosed } from './closing/tendClosed.ts'
 import { businessRoutes } from './businesses/routes.ts'
 import { Feed } from './live/feed.ts'
 import { liveRoutes } from './live/routes.ts'
@@ -106,6 +108,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   signInRoutes,
   ownSignInRoutes,
   businessRoutes,
+  closingRoutes,
   peopleRoutes,
   memberRoutes,
   adminRoutes,
@@ -182,6 +185,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
       await tendHandovers(kit, proposalKinds)()
       await tendUnderstudies(kit)()
       await tendContests(kit)()
+      await tendClosed(kit)()
     },
     'change-payment': switchPayment(kit),
     'complete-handover': completeHandover(kit, proposalKinds),

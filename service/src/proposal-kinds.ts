@@ -4,6 +4,7 @@ import { findProposal, isOpen } from './proposals/queries.ts'
 import { askSecondAdmin, type ActOfTwo } from './admins/actOfTwo.ts'
 import { businessAsk } from './asks/kind.ts'
 import { billing } from './billing/kind.ts'
+import { closing } from './closing/closeBusiness.ts'
 import { chair } from './chair/kind.ts'
 import { lettingGo } from './contests/answerContest.ts'
 import { handover } from './handovers/kind.ts'
@@ -54,6 +55,7 @@ const actsOfTwo: readonly ActOfTwo[] = [
   answering,
   lettingGo,
   signingAnew,
+  closing(() => proposalKinds),
 ]
 
 /** The one register of kinds of proposal: everything that takes the other side's yes. */

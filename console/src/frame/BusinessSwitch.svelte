@@ -39,7 +39,9 @@
           onclick={() => choose(business.number)}
         >
           <span class="swatch"></span><span
-            ><b>{business.name}</b><small class="num">{business.number}, {business.standing}</small></span
+            ><b>{business.name}</b><small class="num"
+              >{business.number}, {business.closed ? 'closed' : business.standing}</small
+            ></span
           ><kbd class="key">{index + 1}</kbd>
         </button>
       </li>

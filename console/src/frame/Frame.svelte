@@ -5,6 +5,7 @@
   import { queries } from '../reach/queries'
   import Waiting from '../parts/Waiting.svelte'
   import Trouble from '../parts/Trouble.svelte'
+  import ClosedSince from './ClosedSince.svelte'
   import NotYours from './NotYours.svelte'
   import Silence from './Silence.svelte'
   import Spine from './Spine.svelte'
@@ -21,6 +22,7 @@
 {#if acting.me}
   <Spine {acting} />
   <Silence />
+  {#if !acting.isElsewhere}<ClosedSince {acting} />{/if}
   {#if acting.isElsewhere}<NotYours {acting} />{:else}{@render children()}{/if}
 {:else}
   <Silence />

@@ -42,6 +42,7 @@ export function pagesFor(acting: Acting): Place[] {
     ['Received and sent', at('inbox'), 'offers, asks, requests between businesses'],
     ['Your calling card', at('card'), 'business number, contact, share number'],
     ['In trust', at('in-trust'), 'open for a client'],
+    ['Close the business', at('closing'), 'delete, end, shut, leave, open again'],
   ] as const
   return [
     ...(acting.business ? everyone : []),

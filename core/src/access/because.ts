@@ -5,7 +5,7 @@ const becauseOf: Readonly<Record<NotCounting, string>> = {
   over: 'it is over',
   ended: 'it was ended',
   'person-paused': 'the person is paused',
-  'business-paused': 'the business is paused',
+  'business-closed': 'the business is closed',
   'asset-archived': 'the asset is archived',
   'asset-frozen': 'the asset is frozen',
   'membership-ended': 'they are no longer a member there',

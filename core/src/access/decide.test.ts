@@ -58,9 +58,9 @@ test.each([
   ],
   ['the asset is archived', someFacts({ grants: [aGrant()], asset: { ...asset, archived: true } }), 'asset-archived'],
   [
-    'the business is paused',
-    someFacts({ grants: [aGrant()], asset: { ...asset, owner: { ...ferries, paused: true } } }),
-    'business-paused',
+    'the business is closed',
+    someFacts({ grants: [aGrant()], asset: { ...asset, owner: { ...ferries, closed: true } } }),
+    'business-closed',
   ],
   ['the membership has ended', someFacts({ grants: [aGrant()], memberships: [] }), 'membership-ended'],
   [

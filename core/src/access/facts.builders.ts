@@ -5,7 +5,7 @@ import type { AccessFacts, AssetFact, BusinessFact, GrantFact, ManagerFact, Memb
 export const now = Temporal.Instant.from('2026-11-23T09:00Z')
 
 export function aBusiness(id: string, over: Partial<BusinessFact> = {}): BusinessFact {
-  return { id, number: 'B-4815-1623-97', name: id, zone: 'Europe/Lisbon', paused: false, ...over }
+  return { id, number: 'B-4815-1623-97', name: id, zone: 'Europe/Lisbon', closed: false, ...over }
 }
 
 export const ferries = aBusiness('Ondaverde Ferries')
@@ -28,7 +28,7 @@ export function anAsset(over: Partial<AssetFact> = {}): AssetFact {
 export const asset = anAsset()
 
 export function toBusiness(business: BusinessFact): GrantFact['holder'] {
-  return { kind: 'business', id: business.id, number: business.number, name: business.name }
+  return { kind: 'business', id: business.id, number: business.number, name: business.name, closed: business.closed }
 }
 
 export const toTeam: GrantFact['holder'] = { kind: 'team', id: 't', name: 'Paid media', since: null }

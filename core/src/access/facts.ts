@@ -8,7 +8,8 @@ export interface BusinessFact {
   readonly number: string
   readonly name: string
   readonly zone: string
-  readonly paused: boolean
+  /** Whether it was closed: nothing of it and nothing to it counts then. */
+  readonly closed: boolean
 }
 
 export interface AssetFact {
@@ -39,7 +40,13 @@ export type HolderFact =
       /** Since when the person has been in it. */
       readonly since: Instant | null
     }
-  | { readonly kind: 'business'; readonly id: string; readonly number: string; readonly name: string }
+  | {
+      readonly kind: 'business'
+      readonly id: string
+      readonly number: string
+      readonly name: string
+      readonly closed: boolean
+    }
   /** A manager account: the grant is a link, made by the owner of what it names. `business` owns the manager account. */
   | {
       readonly kind: 'manager'

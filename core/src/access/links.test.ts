@@ -69,8 +69,8 @@ test('what stops a link, its manager account or that one’s business stops all 
       'manager-frozen',
     ],
     [
-      linked({ memberships: admins, managers: [aManager('Gullwright Travel', { ...agency, paused: true })] }),
-      'business-paused',
+      linked({ memberships: admins, managers: [aManager('Gullwright Travel', { ...agency, closed: true })] }),
+      'business-closed',
     ],
     [linked({ memberships: admins, person: { ...someFacts().person, frozenByOwner: true } }), 'frozen-by-owner'],
     [linked({ memberships: admins, asset: { ...asset, frozen: true } }), 'asset-frozen'],

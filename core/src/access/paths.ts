@@ -18,7 +18,7 @@ export type NotCounting =
   | 'over'
   | 'ended'
   | 'person-paused'
-  | 'business-paused'
+  | 'business-closed'
   | 'asset-archived'
   | 'asset-frozen'
   | 'membership-ended'
@@ -154,7 +154,7 @@ function workOutLink({ actions, sees }: Level, mayPassOn: boolean): Level {
 function stoppedManager({ archived, frozen, owner }: AssetFact): NotCounting | null {
   if (archived) return 'manager-archived'
   if (frozen) return 'manager-frozen'
-  return owner.paused ? 'business-paused' : null
+  return owner.closed ? 'business-closed' : null
 }
 
 function pathOf(steps: readonly Step[]): Path {
@@ -260,8 +260,8 @@ function ownerStep({ asset }: AccessFacts): Step {
     ? 'asset-archived'
     : asset.frozen
       ? 'asset-frozen'
-      : asset.owner.paused
-        ? 'business-paused'
+      : asset.owner.closed
+        ? 'business-closed'
         : null
   return { kind: 'owner', business: asset.owner, level: null, stopped }
 }
@@ -288,7 +288,8 @@ function stoppedMembership(membership: MembershipFact): NotCounting | null {
 
 /** Why a grant by itself does not hold at an instant; it holds in [from, until). */
 export function stoppedGrant(
-  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver' | 'frozen' | 'frozenAlone'>,
+  grant: Pick<GrantFact, 'from' | 'until' | 'ended' | 'giver' | 'frozen' | 'frozenAlone'> &
+    Partial<Pick<GrantFact, 'holder'>>,
   at: Instant,
 ): NotCounting | null {
   if (grant.ended && !isBefore(at, grant.ended)) return 'ended'
@@ -296,5 +297,6 @@ export function stoppedGrant(
   if (grant.until && !isBefore(at, grant.until)) return 'over'
   if (grant.frozen) return 'partner-frozen'
   if (grant.frozenAlone) return 'link-frozen'
-  return grant.giver.paused ? 'business-paused' : null
+  const holderClosed = grant.holder?.kind === 'business' && grant.holder.closed
+  return grant.giver.closed || holderClosed ? 'business-closed' : null
 }

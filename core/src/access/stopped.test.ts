@@ -19,9 +19,9 @@ const stops: readonly [string, string, (facts: AccessFacts) => AccessFacts][] = 
   ['a frozen asset', 'the asset is frozen', facts => ({ ...facts, asset: anAsset({ frozen: true }) })],
   ['an archived asset', 'the asset is archived', facts => ({ ...facts, asset: anAsset({ archived: true }) })],
   [
-    'a paused business',
-    'the business is paused',
-    facts => ({ ...facts, asset: anAsset({ owner: { ...ferries, paused: true } }) }),
+    'a closed business',
+    'the business is closed',
+    facts => ({ ...facts, asset: anAsset({ owner: { ...ferries, closed: true } }) }),
   ],
 ]
 const ways: readonly [string, AccessFacts][] = [

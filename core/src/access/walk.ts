@@ -21,7 +21,7 @@ export function isLive(path: Path): boolean {
 const waiting: ReadonlySet<NotCounting> = new Set([
   'not-begun',
   'person-paused',
-  'business-paused',
+  'business-closed',
   'membership-paused',
   'membership-frozen',
   'asset-frozen',

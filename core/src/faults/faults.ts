@@ -27,6 +27,8 @@ export const faults = {
   'billing.third': { status: 409, exit: 3, title: 'One of the two has to own the account' },
   'bundle.by-rule': { status: 409, exit: 3, title: 'The bundle takes assets in by its rule' },
   'bundle.unknown': { status: 404, exit: 2, title: 'There is no such bundle' },
+  'business.busy': { status: 409, exit: 3, title: 'Something has to be settled first' },
+  'business.closed': { status: 409, exit: 3, title: 'That business is closed' },
   'business.own-number': { status: 422, exit: 2, title: 'That is your own number' },
   'business.last-admin': { status: 409, exit: 3, title: 'A business always has an admin' },
   'business.unknown': { status: 404, exit: 2, title: 'You act for no such business' },

@@ -2,3 +2,4 @@
 export * from './standing.ts'
 export * from './admins.ts'
 export * from './adminFindings.ts'
+export * from './closing.ts'

@@ -121,7 +121,7 @@ async function whyNotGood(
   around: Around,
 ): Promise<string | null> {
   const own = around.find(business => business.id === payer.id)!
-  if (own.pausedAt) return `${own.name} is paused`
+  if (own.closedAt) return `${own.name} is closed`
   if (asset.archivedAt) return `${asset.name} is archived`
   if (!(await canAnswer(kit, change.manager, payer.id, answering.id, await getAssetById(change.manager, asset.id))))
     return `${answering.name} cannot answer for it any more`

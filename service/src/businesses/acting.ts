@@ -5,6 +5,7 @@ import {
   type BusinessAct,
   type BusinessNumber,
   Temporal,
+  type Instant,
   type Standing,
 } from '@famiglia/core'
 import type { FastifyRequest } from 'fastify'
@@ -24,32 +25,44 @@ export interface Acting {
   readonly zone: string
   readonly standing: Standing
   readonly proposalDays: number
+  /** Since when the business is closed: it is read then, and nothing is done for it. */
+  readonly closedAt: Instant | null
   readonly live: LiveSession
 }
 
 /**
  * The business in a request's path, for who is signed in. One they are no member of answers as one that does not
- * exist: `business.unknown`.
+ * exist: `business.unknown`. One that is closed is read only: `business.closed`.
  */
 export async function actingFor(
   database: DataSource,
   request: FastifyRequest<{ Params: { business: string } }>,
+  { whileClosed = false } = {},
 ): Promise<Acting> {
   const live = requireSignIn(request)
   const number = readBusinessNumber(request.params.business)
   const found = await findActing(database.manager, 'business.number = $2', number, live)
+  if (found?.closedAt && request.method !== 'GET' && !whileClosed) throw closedProblem(found)
   if (found) return found
   throw new Problem('business.unknown', `You act for no business numbered ${number}. “me” lists those you work for.`)
 }
 
-/** Somebody acting for a business, as they could now; null when they do not work there, or are stopped. */
+/** Somebody acting for a business, as they could now; null when they do not work there, or are stopped, or it is closed. */
 export async function actingNow(
   manager: EntityManager,
   business: string,
   who: Pick<LiveSession, 'person' | 'name' | 'address'>,
 ): Promise<Acting | null> {
   const live = { ...nobodySignedIn, ...who }
-  return findActing(manager, 'business.id = $2', business, live)
+  const found = await findActing(manager, 'business.id = $2', business, live)
+  return found?.closedAt ? null : found
+}
+
+function closedProblem({ name }: Pick<Acting, 'name'>): Problem {
+  return new Problem(
+    'business.closed',
+    `${name} is closed: what it was can be read, and nothing more can be done for it.`,
+  )
 }
 
 const nobodySignedIn: Omit<LiveSession, 'person' | 'name' | 'address'> = {
@@ -71,12 +84,14 @@ async function findActing(
   live: LiveSession,
 ): Promise<Acting | null> {
   const [row] = (await manager.query(
-    `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", membership.standing FROM business
+    `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", business.closed_at AS closed, membership.standing FROM business
      JOIN membership ON membership.business_id = business.id AND membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
-     JOIN person ON person.id = membership.person_id AND person.paused_at IS NULL WHERE ${condition} AND business.paused_at IS NULL`,
+     JOIN person ON person.id = membership.person_id AND person.paused_at IS NULL WHERE ${condition}`,
     [live.person, value],
-  )) as Omit<Acting, 'live'>[]
-  return row ? { ...row, live } : null
+  )) as (Omit<Acting, 'live' | 'closedAt'> & { closed: Date | null })[]
+  if (!row) return null
+  const { closed, ...acting } = row
+  return { ...acting, closedAt: closed && Temporal.Instant.fromEpochMilliseconds(closed.getTime()), live }
 }
 
 /**
@@ -88,11 +103,13 @@ export function changeFor<T>(
   acting: Acting,
   work: (change: Change) => Promise<T>,
   once: Once | null = null,
+  { whileClosed = false } = {},
 ): Promise<T> {
   return kit.change(
     actorOf(acting.live),
     async change => {
-      const now = await actingNow(change.manager, acting.id, acting.live)
+      const now = await findActing(change.manager, 'business.id = $2', acting.id, acting.live)
+      if (now?.closedAt && !whileClosed) throw closedProblem(now)
       if (now?.standing !== acting.standing)
         throw new Problem(
           'standing.not-enough',

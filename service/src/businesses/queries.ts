@@ -1,5 +1,6 @@
 import type { BusinessNumber, Instant, Standing } from '@famiglia/core'
 import { In, type EntityManager } from 'typeorm'
+import { Problem } from '../base/problem.ts'
 import { businesses, memberships, type Business, type Membership } from './records.ts'
 
 export type { Business, Membership } from './records.ts'
@@ -23,9 +24,20 @@ export async function findBusinessNumbered(manager: EntityManager, number: Busin
 export async function changeBusiness(
   manager: EntityManager,
   id: string,
-  to: Partial<Pick<Business, 'offersAtOnce' | 'twoApprovals' | 'mostAdmins' | 'trusteeId' | 'coolingHours'>>,
+  to: Partial<
+    Pick<
+      Business,
+      'offersAtOnce' | 'twoApprovals' | 'mostAdmins' | 'trusteeId' | 'coolingHours' | 'closedAt' | 'closedBy'
+    >
+  >,
 ): Promise<void> {
   await manager.update(businesses, { id }, to)
+}
+
+/** Refuses what is to go to a business that is closed. */
+export async function assertOpen(manager: EntityManager, id: string): Promise<void> {
+  const { name, closedAt } = await getBusiness(manager, id)
+  if (closedAt) throw new Problem('business.closed', `${name} is closed: nothing can be given to it or asked of it.`)
 }
 
 interface Colleague {

@@ -11,7 +11,10 @@ export interface Business {
   cloth: string
   openedAt: Instant
   openedBy: string
-  pausedAt: Instant | null
+  /** Since when it is closed, by whom, and whether that cannot be undone any more. */
+  closedAt: Instant | null
+  closedBy: string | null
+  overAt: Instant | null
   /** How long proposals stay open, in days. */
   proposalDays: number
   /** Whether what partners offer takes effect without approval. */
@@ -37,7 +40,9 @@ export const businesses = new EntitySchema<Business>({
     cloth: column.text,
     openedAt: named('opened_at', column.instant),
     openedBy: named('opened_by', column.uuid),
-    pausedAt: named('paused_at', column.instant, true),
+    closedAt: named('closed_at', column.instant, true),
+    closedBy: named('closed_by', column.uuid, true),
+    overAt: named('over_at', column.instant, true),
     proposalDays: named('proposal_days', column.whole),
     offersAtOnce: named('offers_at_once', column.flag),
     twoApprovals: named('two_approvals', column.flag),

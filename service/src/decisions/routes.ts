@@ -23,7 +23,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: answer },
       },
     },
-    async request => decideFor(kit, await actingFor(kit.database, request), request.body),
+    async request => decideFor(kit, await actingFor(kit.database, request, { whileClosed: true }), request.body),
   )
 
   app.post(

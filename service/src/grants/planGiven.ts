@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { assertOpen } from '../businesses/queries.ts'
 import type { Target } from '../reach/targets.ts'
 import { givingLevels, upstreamFor } from './givingLevels.ts'
 import { planThing, type PlannedThing } from './planThing.ts'
@@ -42,6 +43,7 @@ export async function planGiven(
   const planned: PlannedThing[][] = []
   for (const recipient of recipients) {
     assertNotOwn(acting, recipient, things)
+    if (recipient.key?.kind === 'business') await assertOpen(manager, recipient.key.id)
     const waiting = waitingOn(recipient)
     const own: PlannedThing[] = []
     for (const thing of things) {

@@ -66,10 +66,10 @@ test('lowered since, who sent it hands over nothing, and both sides are told', a
 test('a receiver that is paused when the time comes takes nothing over', async () => {
   const { proposal } = await send()
   await acceptHandover(callum, proposal)
-  await scene.sql('UPDATE business SET paused_at = now() WHERE number = $1', [callum.business])
+  await scene.sql('UPDATE business SET closed_at = now() WHERE number = $1', [callum.business])
   scene.clock.forward({ hours: 72 })
   await tend()
-  await scene.sql('UPDATE business SET paused_at = NULL WHERE number = $1', [callum.business])
+  await scene.sql('UPDATE business SET closed_at = NULL WHERE number = $1', [callum.business])
   await bothSignIn()
   expect(await readHandover(agnese, proposal)).toMatchObject({ state: 'stopped' })
 })

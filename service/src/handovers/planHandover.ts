@@ -126,7 +126,7 @@ export async function whyNot(manager: EntityManager, terms: Terms, during: strin
       'handover.in-trust',
       `${from.name} is held in trust: what it owns is handed over by who takes its chair, and by nobody before.`,
     )
-  if (to.pausedAt) return new Problem('handover.receiver', `${to.name} is paused: it cannot take anything over now.`)
+  if (to.closedAt) return new Problem('handover.receiver', `${to.name} is closed: it cannot take anything over now.`)
   if (to.trusteeId)
     return new Problem(
       'handover.receiver',

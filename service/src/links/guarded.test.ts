@@ -216,8 +216,8 @@ test('whatever is stopped on the way stops it at once, and comes back as it was'
     ['the manager account', () => freeze(callum, travel, true), () => freeze(callum, travel, false)],
     [
       'the manager’s business',
-      () => scene.sql('UPDATE business SET paused_at = now() WHERE number = $1', [callum.business]),
-      () => scene.sql('UPDATE business SET paused_at = NULL WHERE number = $1', [callum.business]),
+      () => scene.sql('UPDATE business SET closed_at = now() WHERE number = $1', [callum.business]),
+      () => scene.sql('UPDATE business SET closed_at = NULL WHERE number = $1', [callum.business]),
     ],
     [
       'what goes between the two',

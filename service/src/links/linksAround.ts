@@ -27,7 +27,7 @@ const around = `
 
 const nodesOf = `
   SELECT json_agg(told ORDER BY told.name, told.id) AS nodes FROM (SELECT asset.id, asset.number, asset.kind, asset.handle, asset.name, asset.archived_at IS NOT NULL AS archived, asset.frozen_at IS NOT NULL AS frozen,
-    json_build_object('id', owner.id, 'number', owner.number, 'name', owner.name, 'zone', owner.zone, 'paused', owner.paused_at IS NOT NULL) AS owner
+    json_build_object('id', owner.id, 'number', owner.number, 'name', owner.name, 'zone', owner.zone, 'closed', owner.closed_at IS NOT NULL) AS owner
   FROM asset JOIN business owner ON owner.id = asset.business_id WHERE asset.id = ANY($1)) told`
 
 export interface LinkRow extends GrantRow {

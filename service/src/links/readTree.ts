@@ -114,7 +114,7 @@ export function whyStopped({ archived, frozen, owner, kind }: AssetFact): string
   const isManager = kind === 'manager-account'
   if (archived) return saidWhy(isManager ? 'manager-archived' : 'asset-archived')
   if (frozen) return saidWhy(isManager ? 'manager-frozen' : 'asset-frozen')
-  return owner.paused ? saidWhy('business-paused') : null
+  return owner.closed ? saidWhy('business-closed') : null
 }
 
 export function tellBranch(row: LinkRow, nodes: ReadonlyMap<string, AssetFact>, now: Instant): TreeBranch {

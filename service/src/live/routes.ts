@@ -65,7 +65,7 @@ export function liveRoutes(feed: Feed) {
 async function businessesOf(kit: Kit, person: string): Promise<{ id: string; number: string }[]> {
   return kit.database.query(
     `SELECT business.id, business.number FROM membership JOIN business ON business.id = membership.business_id
-     WHERE membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND business.paused_at IS NULL`,
+     WHERE membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL`,
     [person],
   )
 }

@@ -10,6 +10,7 @@ import { Understudies1796100000000 } from './1796100000000-understudies.ts'
 import { OwnAndPeople1796200000000 } from './1796200000000-own-and-people.ts'
 import { NamesInOrder1796300000000 } from './1796300000000-names-in-order.ts'
 import { WhoseAsk1796400000000 } from './1796400000000-whose-ask.ts'
+import { Closing1796500000000 } from './1796500000000-closing.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -25,4 +26,5 @@ export const migrations = [
   OwnAndPeople1796200000000,
   NamesInOrder1796300000000,
   WhoseAsk1796400000000,
+  Closing1796500000000,
 ]

@@ -9,7 +9,8 @@ import { sayAll } from '../grants/tellThings.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { giversOnAll } from '../reach/givers.ts'
 import { askAnsweredLetter, askLetter, grantedForYouLetter, lapsedAskLetter, sayWanted } from './letters.ts'
-import { askedFor, readColleagues } from './records.ts'
+import { askedFor } from './askedFor.ts'
+import { readColleagues } from './records.ts'
 
 const colleagueOf = ({ own }: ProposalParts) => own as KnownPerson | null
 const said = ({ things, business }: ProposalParts) => sayAll(things, business.zone)

@@ -1,7 +1,6 @@
 import type { EntityManager } from 'typeorm'
 import type { Change } from '../base/change.ts'
 import { peopleById, type KnownPerson } from '../people/queries.ts'
-import type { ProposalParts } from '../proposals/kind.ts'
 
 /** The colleagues whom asks are for, by the asks; those for oneself are not among them. */
 export async function readColleagues(
@@ -21,9 +20,4 @@ export async function readColleagues(
 
 export async function keepColleague(change: Change, proposal: string, person: string): Promise<void> {
   await change.manager.query('INSERT INTO own_ask (proposal_id, person_id) VALUES ($1, $2)', [proposal, person])
-}
-
-/** Whom an ask is for: a colleague, or who asked. */
-export function askedFor({ own, sender }: Pick<ProposalParts, 'own' | 'sender'>): KnownPerson {
-  return (own as KnownPerson | null) ?? sender
 }

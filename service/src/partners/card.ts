@@ -24,7 +24,9 @@ const card = `SELECT business.number, business.name, business.town, business.ope
 
 /** The published card of a business, for anybody who has its link; `card.unknown` alike where there is none. */
 export async function getCard(manager: EntityManager, text: string): Promise<Card> {
-  const [row] = (await manager.query(`${card} WHERE business.number = $1`, [readBusinessNumber(text)])) as CardRow[]
+  const [row] = (await manager.query(`${card} WHERE business.number = $1 AND business.closed_at IS NULL`, [
+    readBusinessNumber(text),
+  ])) as CardRow[]
   if (row) return { ...row, since: row.since.toISOString() }
   throw new Problem('card.unknown', 'There is no calling card under this link. It may have been taken back.')
 }

@@ -64,8 +64,10 @@ export async function lookUpNamed(kit: Kit, acting: Acting, sentence: Sentence):
 
 /** The business of a number, for who may deal with partners: one that is new to the acting business is looked up, with a trace. */
 export async function findTraced(kit: Kit, acting: Acting, number: BusinessNumber): Promise<Business> {
-  const found = await findBusinessNumbered(kit.database.manager, number)
-  if (found && (await isPartner(kit.database.manager, acting.id, found.id))) return found
+  const known = await findBusinessNumbered(kit.database.manager, number)
+  if (known && (await isPartner(kit.database.manager, acting.id, known.id))) return known
+  // Who has no dealings with a business that is closed is not told that there was one.
+  const found = known?.closedAt ? null : known
   await leaveTrace(kit, acting, number, found)
   if (found) return found
   throw new Problem(

@@ -11,6 +11,7 @@ import {
 import { In, type EntityManager } from 'typeorm'
 import { v7 as newId } from 'uuid'
 import type { Change } from '../base/change.ts'
+import { assertOpen } from '../businesses/queries.ts'
 import type { Target } from '../reach/targets.ts'
 import { proposalItems, proposals, type Proposal, type ProposalItem, type TermsKept } from './records.ts'
 
@@ -58,10 +59,11 @@ export type ProposalWanted = Pick<Proposal, 'kind' | 'businessId' | 'note' | 'se
 
 /**
  * Opens a proposal and sees to it that it is looked after when it is due. One to the same addressee whose time is over but
- * which nobody has looked after yet does not stand in its way.
+ * which nobody has looked after yet does not stand in its way. A business that is closed is sent nothing: `business.closed`.
  */
 export async function openProposal(change: Change, { days, zone, ...wanted }: ProposalWanted): Promise<Proposal> {
   const { kind, businessId, toAddress, toBusinessId } = wanted
+  if (toBusinessId) await assertOpen(change.manager, toBusinessId)
   if (toAddress || toBusinessId)
     for (const one of await openProposals(change.manager, {
       kind,

@@ -69,7 +69,7 @@ async function ofAll(
 
 const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
 const business = (alias: string) =>
-  `json_build_object('id', ${alias}.id, 'number', ${alias}.number, 'name', ${alias}.name, 'zone', ${alias}.zone, 'paused', ${alias}.paused_at IS NOT NULL)`
+  `json_build_object('id', ${alias}.id, 'number', ${alias}.number, 'name', ${alias}.name, 'zone', ${alias}.zone, 'closed', ${alias}.closed_at IS NOT NULL)`
 
 const memberships = `(SELECT json_agg(json_build_object('business', m.business_id, 'standing', m.standing, 'paused',
   m.paused_at IS NOT NULL, 'frozen', m.frozen_at IS NOT NULL)) FROM membership m WHERE m.person_id = p.id)`
@@ -105,7 +105,7 @@ const facts = `json_build_object('person', json_build_object('id', p.id, 'name',
   'above', ${linksTo(holdersFor('p.id'))}) AS facts`
 
 /** A business in a person's place: what any of its admins has by it. */
-const factsOfPartner = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL, 'frozenByOwner', false),
+const factsOfPartner = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', false, 'frozenByOwner', false),
   'asset', ${asset}, 'memberships', json_build_array(json_build_object('business', p.id, 'standing', 'admin', 'paused', false, 'frozen',
     false)), 'grants', ${grantsTo('ARRAY[p.id]')},
   'above', ${linksTo('ARRAY[p.id]')}) AS facts`

@@ -39,7 +39,13 @@ export const mostColumns = 1_000
 const mostHeld = 300
 
 export async function readColumns(kit: Kit, acting: Acting): Promise<GridColumns> {
-  const self = { id: acting.id, number: acting.number, name: acting.name, zone: acting.zone, paused: false }
+  const self = {
+    id: acting.id,
+    number: acting.number,
+    name: acting.name,
+    zone: acting.zone,
+    closed: acting.closedAt !== null,
+  }
   const own = await readOwnColumns(kit.database, self)
   const held = await readHeldColumns(kit, acting)
   const reachedBy = new Map<string, number[]>()

@@ -35,7 +35,7 @@ const holding = `
     LEFT JOIN business partner ON g.holder_kind = 'business' AND partner.id = g.holder_id
     LEFT JOIN membership ON membership.business_id = asset.business_id AND membership.person_id = person.id
   WHERE asset.id = $1 AND g.business_id = asset.business_id AND g.ended_at IS NULL AND (g.until_at IS NULL OR g.until_at > $2)
-    AND (team.id IS NOT NULL OR (partner.id IS NOT NULL AND partner.paused_at IS NULL) OR (membership.paused_at IS NULL AND membership.frozen_at IS NULL AND membership.person_id IS NOT NULL AND person.paused_at IS NULL))
+    AND (team.id IS NOT NULL OR (partner.id IS NOT NULL AND partner.closed_at IS NULL) OR (membership.paused_at IS NULL AND membership.frozen_at IS NULL AND membership.person_id IS NOT NULL AND person.paused_at IS NULL))
     AND NOT EXISTS (SELECT FROM access_grant mine WHERE mine.holder_id = g.holder_id AND mine.ended_at IS NULL
       AND mine.target_id = ANY (${placesOfAsset('asset')}))
   ORDER BY g.holder_id, g.given_at DESC LIMIT 50`

@@ -72,7 +72,7 @@ function managerFact(
   { grants, bundled }: Pick<TreeAboveRow, 'grants' | 'bundled'>,
   person: AccessFacts['person'],
 ): ManagerFact {
-  const [id, number, handle, name, archived, frozen, ownerId, ownerNumber, ownerName, zone, paused, frozenByOwner] = row
+  const [id, number, handle, name, archived, frozen, ownerId, ownerNumber, ownerName, zone, closed, frozenByOwner] = row
   const asset: AssetFact = {
     id,
     number,
@@ -81,7 +81,7 @@ function managerFact(
     name,
     archived: isTrue(archived),
     frozen: isTrue(frozen),
-    owner: { id: ownerId, number: ownerNumber, name: ownerName, zone, paused: isTrue(paused) },
+    owner: { id: ownerId, number: ownerNumber, name: ownerName, zone, closed: isTrue(closed) },
   }
   const bundles = (bundled ?? []).flatMap(([bundle, held]) => (held === id ? [bundle] : []))
   const held = (grants ?? []).filter(({ target }) => target === id || bundles.includes(target))

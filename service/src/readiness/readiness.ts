@@ -235,7 +235,7 @@ async function holdingOfTeam(
           ended: grant.endedAt,
           frozen: false,
           frozenAlone: false,
-          giver: { ...business, number: '', paused: false },
+          giver: { ...business, number: '', closed: false },
         },
         now,
       ),

@@ -75,7 +75,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
     async request => {
       const live = requireSignIn(request)
       const businesses = await kit.database.query(
-        `SELECT business.number, business.name, business.town, business.zone, business.cloth, membership.standing, membership.since,
+        `SELECT business.number, business.name, business.town, business.zone, business.cloth, membership.standing, membership.since, business.closed_at AS closed,
          membership.standing = 'admin' OR EXISTS (SELECT FROM access_grant g WHERE g.business_id = business.id AND g.ended_at IS NULL
            AND g.holder_id = ANY (${selfAndTeams('$1::uuid')}) AND (g.tier = 'steward' OR 'access.change' = ANY(g.actions))) AS "canGive"
        FROM membership JOIN business ON business.id = membership.business_id

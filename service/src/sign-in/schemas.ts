@@ -51,6 +51,7 @@ export const me = object({
       standing: string().required(),
       canGive: boolean().required().meta({ description: 'Whether you may give access on any of its assets.' }),
       since: instantOut.required(),
+      closed: instantOut.nullable().defined().meta({ description: 'Since when it is closed; it is read only then.' }),
     }),
   ).required(),
 }).meta({ id: 'Me' })

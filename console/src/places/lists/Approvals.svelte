@@ -70,6 +70,7 @@
     <button class="btn btn-sm" disabled={doing.busy || most === String(found.data.mostAdmins)}>Set it</button>
   </form>
   <Outcome {doing} label="Choose it" />
+  <p class="note"><a href="/{acting.number}/closing">Close {acting.business?.name}</a>, so that everything ends</p>
 {/if}
 
 <style>
