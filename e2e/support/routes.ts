@@ -212,6 +212,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
     body: { introduction: 'x', contact: 'x', purposes: [{ name: 'post for us', reason: 'x' }] },
   },
   [`DELETE ${at}/card`]: { member: admin },
+  [`PUT ${at}/desk/left-as-is`]: { member: admin, body: { who: 'x@home.example', purpose: 'post for us' } },
   [`GET ${at}/closure`]: { member: admin },
   [`PUT ${at}/closure`]: { member: admin, body: { reason: 'x' } },
   [`DELETE ${at}/closure`]: { member: admin },

@@ -116,10 +116,10 @@ export function accessCommands(program: Command, run: Run): void {
       'ask for access in your business, or of another: ask [B-…] run on ad-account/summer-crossings until 2027-03-31 --reason …',
     )
     .requiredOption('--reason <text>', 'why you need it')
-    .option('--for <colleague>', 'a colleague whom it is for, by name or address')
+    .option('--whom <colleague>', 'a colleague whom it is for, by name or address')
     .option('--contact <text>', 'whom another business can write to about it')
     .action(
-      run(async (context, { reason, contact, for: whom }: AskOptions, given: string[]) => {
+      run(async (context, { reason, contact, whom }: AskOptions, given: string[]) => {
         const [of, words] = businessIn(given)
         const wanted = inOneLine('', words)
         const asked = await answerOf(
@@ -143,7 +143,7 @@ export function accessCommands(program: Command, run: Run): void {
 interface AskOptions {
   readonly reason: string
   readonly contact?: string
-  readonly for?: string
+  readonly whom?: string
 }
 
 async function seeAsPartner(context: Context, partner: string): Promise<void> {

@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
-import { sayCount } from '@famiglia/core'
+import { capitalised, sayCount } from '@famiglia/core'
 import type { Command } from 'commander'
 import type { Context } from '../context.ts'
 import { longDay, longEnd, zoneOf } from '../dates.ts'
@@ -57,9 +57,9 @@ async function linesOf(context: Context, found: Schemas['Closing']): Promise<str
         : 'It cannot be opened again.',
     ]
   return [
-    `${sayCount(people, 'person', 'people')} can do nothing any more on its ${sayCount(assets, 'asset')}.`,
+    capitalised(`${sayCount(people, 'person', 'people')} can do nothing any more on its ${sayCount(assets, 'asset')}.`),
     `Nothing counts any more between it and ${sayCount(partners, 'other business', 'other businesses')}.`,
-    `${sayCount(proposals, 'letter')} without an answer would hold no longer.`,
+    capitalised(`${sayCount(proposals, 'letter')} without an answer would hold no longer.`),
     'It stays readable, and for 30 days an admin can open it again.',
     ...(inTheWay.length > 0 ? ['First:', ...inTheWay.map(said => `  ${said}`)] : ['To close it: close --reason …']),
   ]

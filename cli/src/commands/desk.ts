@@ -12,6 +12,24 @@ export function deskCommand(program: Command, run: Run): void {
     .description('what waits, runs out or is unfinished')
     .option('--follow', 'stay, and show it again whenever something has changed')
     .action(run(async (context, { follow }: { follow?: true }) => (follow ? followDesk(context) : showDesk(context))))
+
+  program
+    .command('meant <who> <purpose>')
+    .description('what somebody has is not enough for a purpose, and meant so: no desk tells it any more')
+    .option('--tell-again', 'it is to be told again')
+    .action(
+      run(async (context, { tellAgain }: { tellAgain?: true }, who: string, purpose: string) =>
+        leaveAsIs(context, who, purpose, !tellAgain),
+      ),
+    )
+}
+
+/** Says of what is not enough for its purpose that it is meant so, or that it is to be told again. */
+async function leaveAsIs(context: Context, who: string, purpose: string, meant: boolean): Promise<void> {
+  const params = { path: await context.path() }
+  const body = { who, purpose, meant }
+  const told = await answerOf(context.client.PUT('/v1/businesses/{business}/desk/left-as-is', { params, body }))
+  context.desk.one(told, told.result)
 }
 
 const firstSteps = {

@@ -54,6 +54,7 @@ export const faults = {
   'grant.held-above': { status: 403, exit: 3, title: 'That is above what you hold' },
   'grant.own': { status: 403, exit: 3, title: 'Nobody changes their own access' },
   'grant.unknown': { status: 404, exit: 2, title: 'There is no such grant' },
+  'desk.nothing': { status: 404, exit: 2, title: 'Nothing like that lies on the desk' },
   'handle.invalid': { status: 422, exit: 2, title: 'That cannot be a handle' },
   'handle.taken': { status: 409, exit: 3, title: 'That handle is taken' },
   'grant.may-not-pass-on': { status: 403, exit: 3, title: 'That may not be passed on' },

@@ -1,6 +1,7 @@
 import { requireStanding, actingNow } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { grantAsked } from '../grants/grantAsked.ts'
+import { keepLess } from '../grants/keepLess.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { answeredLetter, cameToNothingLetter, waitingLetter } from '../proposals/letters.ts'
@@ -54,9 +55,10 @@ export const businessAsk: ProposalKind = {
     const read = await readAsk(manager, acting, parts)
     return { things: read.things, assertWhole: () => assertAllHere(acting, read) }
   },
-  accept: async (kit, change, { business, proposal }, { acting, things }) => {
+  accept: async (kit, change, { business, proposal }, { acting, things, isLess }) => {
     const holder = { key: { kind: 'business' as const, id: business.id }, name: business.name, party: business }
     await grantAsked(kit, change, acting!, holder, things, proposal.id)
+    if (isLess) await keepLess(change, acting!, { text: business.number, name: business.name }, things)
     return `Granted to ${business.name}: ${sayAll(things, acting!.zone)}. It is in force.`
   },
 

@@ -90,6 +90,34 @@ test('what somebody has for one reason and until one day is one row, and one ste
   expect((await desk(scene.agnese)).ending.filter(one => one.purpose === 'run our adverts')).toEqual([])
 })
 
+test('what is not enough and meant so is told on no desk until more is missing; who cannot decide about it cannot say so', async () => {
+  const put = (who: Actor, body: { who: string; purpose: string; meant?: boolean }) =>
+    answerOf(
+      who.client.PUT('/v1/businesses/{business}/desk/left-as-is', {
+        params: { path: { business: who.business } },
+        body: { meant: true, ...body },
+      }),
+    )
+  const about = { who: scene.tomasz.email, purpose: 'run our adverts' }
+  const told = async (who: Actor) => (await desk(who)).holes.map(hole => hole.who.name)
+  expect(await told(scene.agnese)).toContain('Tomasz Oyelaran')
+  expect(await problemOf(put(scene.tomasz, about))).toMatchObject({ code: 'standing.not-enough' })
+  expect(await problemOf(put(scene.agnese, { ...about, purpose: 'no such purpose' }))).toMatchObject({
+    code: 'desk.nothing',
+  })
+  await put(scene.agnese, about)
+  for (const who of [scene.agnese, scene.tomasz]) expect(await told(who)).not.toContain('Tomasz Oyelaran')
+  expect((await desk(scene.tomasz)).leftAsIs).toEqual([])
+  expect((await desk(scene.agnese)).leftAsIs).toMatchObject([
+    { who: { text: scene.tomasz.email }, by: 'Agnese Torvald' },
+  ])
+  // What was not missing then is told.
+  await scene.sql("UPDATE left_as_is SET missing = '{}'")
+  expect(await told(scene.agnese)).toContain('Tomasz Oyelaran')
+  await put(scene.agnese, { ...about, meant: false })
+  expect((await desk(scene.agnese)).leftAsIs).toEqual([])
+})
+
 test('a member finds on their desk what they were given and is not enough, and what others lack is not told to them', async () => {
   const { holes } = await desk(scene.tomasz)
   expect(holes.map(hole => [hole.who.name, hole.purpose])).toEqual([['Tomasz Oyelaran', 'run our adverts']])

@@ -16,7 +16,7 @@ const mostPartners = 15
  * Partners that were given something for a purpose and lack something else that it takes; and where the business itself
  * holds something from another for a purpose, what it lacks there.
  */
-export async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
+async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
   const manager = kit.database.manager
   const engaged = (await manager.query(
     `SELECT DISTINCT CASE WHEN business_id = $1 THEN holder_id ELSE business_id END AS partner, purpose, business_id = $1 AS given FROM access_grant
@@ -36,7 +36,7 @@ export async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessI
 }
 
 /** Who was given something for a purpose and lacks something else that it takes: all of them, or one person. */
-export async function readinessHoles(kit: Kit, acting: Acting, only: string | null): Promise<ReadinessInWords[]> {
+async function readinessHoles(kit: Kit, acting: Acting, only: string | null): Promise<ReadinessInWords[]> {
   const manager = kit.database.manager
   const engaged = (await manager.query(
     `SELECT DISTINCT holder_id AS person, purpose FROM access_grant WHERE business_id = $1 AND holder_kind = 'person'
@@ -61,10 +61,20 @@ export async function readinessHoles(kit: Kit, acting: Acting, only: string | nu
   return (await readinessOfMany(kit, acting, asked)).filter(readiness => !readiness.ready)
 }
 
+/** All that lacks something for its purpose, of people and of partners. */
+export async function everyHole(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
+  const [between, own] = await Promise.all([partnerHoles(kit, acting), readinessHoles(kit, acting, null)])
+  return [...between, ...own]
+}
+
 /** What somebody was given themselves and is not enough. What they do not reach is not told by its name, and what mends it is their admins' to say. */
 export async function ownHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[]> {
-  const found = await readinessHoles(kit, acting, acting.live.person)
-  return found.map(readiness => ({
+  return readinessHoles(kit, acting, acting.live.person)
+}
+
+/** The same as its holder may read it. */
+export function withoutNames(holes: readonly ReadinessInWords[]): ReadinessInWords[] {
+  return holes.map(readiness => ({
     ...readiness,
     requirements: readiness.requirements.map(requirement => ({
       ...requirement,

@@ -10,7 +10,8 @@ import { proposalKinds } from '../proposal-kinds.ts'
 import { understudyOnDesk } from '../understudies/readUnderstudy.ts'
 import { readLetters } from '../proposals/onDesk.ts'
 import { firstSteps } from './firstSteps.ts'
-import { ownHoles, partnerHoles, readinessHoles } from './holes.ts'
+import { everyHole, ownHoles, withoutNames } from './holes.ts'
+import { partedByMeaning } from './leftAsIs.ts'
 import { readEnding, sayGiven, type GivenRow } from './readEnding.ts'
 
 const most = 50
@@ -71,8 +72,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     unfinishedRows,
     lapsedRows,
     aloneRows,
-    holes,
-    between,
+    untold,
     means,
     handovers,
     understudy,
@@ -86,8 +86,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     forAdmins<Counted>(unfinished, [acting.id]),
     forAdmins<Counted>(lapsed, [acting.id, at]),
     forAdmins<Counted & { kind: Kind; handle: string }>(alone, [acting.id]),
-    admin ? readinessHoles(kit, acting, null) : ownHoles(kit, acting),
-    admin ? partnerHoles(kit, acting) : [],
+    admin ? everyHole(kit, acting) : ownHoles(kit, acting),
     mayInBusiness(acting.standing, 'see-to-payments') ? listMeans(kit, acting) : [],
     admin ? listHandovers(kit, acting, { isCooling: true, limit: most }) : [],
     understudyOnDesk(kit, acting),
@@ -95,6 +94,7 @@ export async function readDesk(kit: Kit, acting: Acting) {
     admin ? findAboutAdmins(kit, acting) : [],
     admin ? firstSteps(kit, acting) : null,
   ])
+  const { holes, leftAsIs } = await partedByMeaning(kit, acting, untold)
   return {
     ...letters,
     ...understudy,
@@ -108,7 +108,8 @@ export async function readDesk(kit: Kit, acting: Acting) {
     admins: begun ? adminsFound.filter(({ finding }) => finding !== 'alone') : adminsFound,
     means: means.filter(one => one.state !== 'good'),
     unfinished: unfinishedRows,
-    holes: [...between, ...holes],
+    holes: admin ? holes : withoutNames(holes),
+    leftAsIs: admin ? leftAsIs : [],
     lapsed: lapsedRows,
     totals: {
       ending: ending.total,

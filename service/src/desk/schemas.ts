@@ -104,6 +104,16 @@ export const desk = object({
     .required()
     .meta({ description: 'What is paid with and runs out soon, or has, for who sees to payments.' }),
   unfinished: array(unfinished).required(),
+  leftAsIs: array(
+    object({
+      who: object({ name: string().required(), text: string().required() }).required(),
+      purpose: string().required(),
+      by: string().required(),
+      at: instantOut.required(),
+    }),
+  )
+    .required()
+    .meta({ description: 'What is not enough for its purpose and meant so, for admins: it is not among the holes.' }),
   holes: array(readinessOut).required().meta({ description: 'Given for a purpose, and not enough for it.' }),
   unstaffed: array(
     object({
@@ -148,3 +158,9 @@ export const desk = object({
     .required()
     .meta({ description: 'Assets nobody was put on, while others of their kind have holders.' }),
 }).meta({ id: 'Desk' })
+
+export const meantWanted = object({
+  who: string().trim().max(254).required('say whom it is about'),
+  purpose: string().trim().max(200).required('say the purpose'),
+  meant: boolean().default(true).meta({ description: 'False: it is told again.' }),
+}).noUnknown()

@@ -5,6 +5,7 @@ import { sayList } from '@famiglia/core'
 import { Problem } from '../base/problem.ts'
 import { actingNow } from '../businesses/acting.ts'
 import { grantAsked } from '../grants/grantAsked.ts'
+import { keepLess } from '../grants/keepLess.ts'
 import { sayAll } from '../grants/tellThings.ts'
 import type { ProposalKind, ProposalParts } from '../proposals/kind.ts'
 import { giversOnAll } from '../reach/givers.ts'
@@ -67,10 +68,11 @@ export const ownAsk: ProposalKind = {
   },
   answerers,
   things: async (_kit, _manager, _acting, { things }) => ({ things, assertWhole: () => undefined }),
-  accept: async (kit, change, parts, { acting, things }) => {
+  accept: async (kit, change, parts, { acting, things, isLess }) => {
     const to = askedFor(parts)
     const holder = { key: { kind: 'person' as const, id: to.id }, name: to.name, party: null }
     await grantAsked(kit, change, acting!, holder, things, parts.proposal.id)
+    if (isLess) await keepLess(change, acting!, { text: to.address, name: to.name }, things)
     return `Granted to ${to.name}: ${sayAll(things, acting!.zone)}.`
   },
 

@@ -95,6 +95,14 @@ test('a steward of the asset can answer too; nobody answers what they asked for 
   expect(await scene.can(scene.tomasz.email, 'ads.draft', 'ad-account/summer-crossings')).toBe(true)
 })
 
+test('who grants less than a purpose takes means it so: no desk tells what is missing for it', async () => {
+  const { proposal } = await ask(priya, '"run our adverts" on ad-account/winter-freight')
+  await grant(scene.agnese, proposal, { less: 'watch on ad-account/winter-freight' })
+  const { holes, leftAsIs } = await deskOf(scene.agnese)
+  expect(holes.filter(hole => hole.who.text === priya.email)).toEqual([])
+  expect(leftAsIs).toMatchObject([{ who: { text: priya.email }, purpose: 'run our adverts', by: 'Agnese Torvald' }])
+})
+
 test('who asks for a colleague is told whom it waits for; nobody grants what was asked for them, and what they have stays theirs to know', async () => {
   const askFor = (who: Actor, whom: string, wanted: string) =>
     answerOf(

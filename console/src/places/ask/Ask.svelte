@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { kinds, looksLikeNumber, readNumber, tiers } from '@famiglia/core'
+  import { endOf, kinds, looksLikeNumber, readNumber, readTyped, sayEnd, Temporal, tiers } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
@@ -23,7 +23,10 @@
   let whom = $state(begun.get('whom') ?? '')
   /** Said elsewhere already, as a desk says what to ask for to keep something longer. */
   const said = begun.get('wanted')
-  let until = $state('')
+  /** The last day, typed as people say it. */
+  let typed = $state('')
+  const read = $derived(typed.trim() ? readTyped(typed, Temporal.Now.plainDateISO(acting.zone)) : null)
+  const until = $derived(read ? ('date' in read ? read.date : read.at) : '')
   let reason = $state('')
   let sent = $state(false)
   const isTier = $derived((tiers as readonly string[]).includes(given))
@@ -131,7 +134,14 @@
             >{kinds[asset.kind].noun}</option
           >{/each}</datalist
       >
-      <Field name="until" term="Until (left empty: no end)" type="date" bind:value={until} />{/if}
+      <Field
+        name="until"
+        term="Until (left empty: no end)"
+        placeholder="6 weeks, end of March, 31 March 2027"
+        wrong={typed.trim() && !read ? 'That is no day, or could be two. Write the month as a word.' : null}
+        hint={read ? `Until ${sayEnd(endOf(read, acting.zone), acting.zone)}.` : ''}
+        bind:value={typed}
+      />{/if}
     {#if !of}<Field
         name="whom"
         term="For a colleague, by their address (left empty: you)"
@@ -150,7 +160,7 @@
         bind:value={contact}
       />{/if}
     <Outcome {doing} />
-    <p><button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null}>Ask for it</button></p>
+    <p><button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null || (typed.trim() !== '' && !read)}>Ask for it</button></p>
   </form>
   <WhatWasAsked />
 </main>

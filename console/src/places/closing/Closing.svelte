@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { daysToReopen, sayCount, sayDate, sayEnd, Temporal } from '@famiglia/core'
+  import { capitalised, daysToReopen, sayCount, sayDate, sayEnd, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
@@ -68,13 +68,13 @@
       <p class="margin">What ends</p>
       <div>
         <p class="entry">
-          {sayCount(told.people, 'person', 'people')} can do nothing any more on its {sayCount(told.assets, 'asset')},
+          {capitalised(sayCount(told.people, 'person', 'people'))} can do nothing any more on its {sayCount(told.assets, 'asset')},
           and nothing counts between it and {sayCount(
             told.partners,
             'other business',
             'other businesses',
           )}.{told.proposals > 0
-            ? ` ${sayCount(told.proposals, 'letter', 'letters')} without an answer ${told.proposals === 1 ? 'is' : 'are'} withdrawn.`
+            ? ` ${capitalised(sayCount(told.proposals, 'letter', 'letters'))} without an answer ${told.proposals === 1 ? 'is' : 'are'} withdrawn.`
             : ''} All of them are told by letter.
         </p>
         <p class="entry">

@@ -77,6 +77,13 @@
       )
       return `Sent again to ${again.sentTo}; the old link no longer works.`
     })
+  /** Not enough for its purpose, and meant so; or told again. */
+  const leave = (who: string, purpose: string, meant: boolean) =>
+    doing.run(async () => {
+      const body = { who, purpose, meant }
+      return (await answerOf(service.PUT('/v1/businesses/{business}/desk/left-as-is', { params: { path }, body })))
+        .result
+    })
   const withdraw = (proposal: string) =>
     doing.run(async () => {
       const { neverSent } = await answerOf(
@@ -256,6 +263,10 @@
             href="/{acting.number}/ask?of={row.at.number}&for={encodeURIComponent(row.purpose)}">Ask for it</a
           >{:else if hole?.tie}<a class="btn btn-sm" href="/{acting.number}/assets/{encodeURIComponent(hole.tie.one)}"
             >Look at it</a
+          >{/if}{#if acting.isAdmin}<button
+            class="quiet"
+            disabled={doing.busy}
+            onclick={() => leave(row.who.text, row.purpose, true)}>It is meant so</button
           >{/if}{/snippet}
     </DeskSection>
     <DeskSection title="Given to you, and nobody put on it" items={desk.unstaffed} total={desk.totals.unstaffed}>
@@ -291,6 +302,19 @@
           >Invite anew</a
         >{/snippet}
     </DeskSection>
+    {#if desk.leftAsIs.length > 0}<details class="note meant">
+        <summary>Not enough for its purpose, and meant so: {desk.leftAsIs.length}</summary>
+        <ul>
+          {#each desk.leftAsIs as left (`${left.who.text} ${left.purpose}`)}
+            <li>
+              {left.who.name}, to <i>{left.purpose}</i>: {left.by} said so <Age at={left.at} zone={acting.zone} />.
+              <button class="quiet" disabled={doing.busy} onclick={() => leave(left.who.text, left.purpose, false)}
+                >Tell it again</button
+              >
+            </li>
+          {/each}
+        </ul>
+      </details>{/if}
     {#if desk.isUnderstudy && !desk.steppingIn}<p class="note">
         You are the understudy of {acting.business?.name}. <a href="/{acting.number}/understudy">Step in</a> where no admin
         is left to act.

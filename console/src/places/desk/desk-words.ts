@@ -4,7 +4,7 @@ type Desk = Schemas['Desk']
 
 /** How many things lie on the desk. */
 export function countOf(desk: Desk): number {
-  const { steppingIn, firstSteps: _firstSteps, days: _days, ...sections } = desk
+  const { steppingIn, firstSteps: _firstSteps, days: _days, leftAsIs: _left, ...sections } = desk
   return Object.values(sections).reduce(
     (sum, rows) => sum + (Array.isArray(rows) ? rows.length : 0),
     steppingIn ? 1 : 0,
