@@ -10,6 +10,8 @@ export function entries(table: HTMLTableElement): () => void {
     )
     for (const row of table.tBodies[0]?.rows ?? [])
       [...row.cells].forEach((cell, index) => {
+        // What belongs to the row above has no heads of its own.
+        if (row.cells.length < heads.length) return
         if (cell.dataset['head'] !== heads[index]) cell.dataset['head'] = heads[index] ?? ''
       })
   }

@@ -160,7 +160,11 @@
         bind:value={contact}
       />{/if}
     <Outcome {doing} />
-    <p><button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null || (typed.trim() !== '' && !read)}>Ask for it</button></p>
+    <p>
+      <button class="btn btn-primary" disabled={doing.busy || sent || wrong !== null || (typed.trim() !== '' && !read)}
+        >Ask for it</button
+      >
+    </p>
   </form>
   <WhatWasAsked />
 </main>

@@ -115,7 +115,7 @@
           <TierMark
             {tier}
             actions={named.length}
-            how={why ? 'idle' : by === 'own grant' ? 'own' : 'through'}
+            how={why ? 'idle' : by === 'own grant' || by.startsWith('owning business') ? 'own' : 'through'}
             size="l"
           />
           <div>
@@ -137,6 +137,36 @@
         </div>
       </section>
     {/if}
+    {#if acting.isAdmin}<Ready {asset} />{/if}
+    {#if asset.canGiveAccess}
+      <section class="wide" aria-labelledby="who-reaches">
+        <div class="tbl-head">
+          <h2 class="head" id="who-reaches">Who reaches it</h2>
+          {#if reaching.data}<p class="sub">{summary}</p>{/if}
+        </div>
+        {#if reaching.data}<Holders
+            {holders}
+            {asset}
+            business={acting.number}
+            zone={acting.zone}
+          />{:else if reaching.error}<Trouble error={reaching.error} />{:else}<Waiting />{/if}
+        {#if reaching.data?.next}<p class="sub">More people reach it than fit here; the first 200 are shown.</p>{/if}
+      </section>
+    {:else}
+      <div class="section">
+        <p class="entry">
+          Who reaches it is told to its stewards. Ask {sayList(
+            asset.giveAccess.map(person => person.name),
+            'or',
+          )} when you need more: <a href="/{acting.number}/ask?on={asset.kind}/{asset.handle}">it is one step</a>.
+        </p>
+      </div>
+    {/if}
+    {#if acting.isAdmin}<Siblings {asset} />{/if}
+    <div class="span section">
+      <p class="margin">Around it</p>
+      <Surroundings {asset} />
+    </div>
     <div class="span section">
       <p class="margin">Money and<br />family</p>
       <div class="three">
@@ -162,39 +192,7 @@
         </section>
       </div>
     </div>
-    <div class="span section">
-      <p class="margin">Around it</p>
-      <Surroundings {asset} />
-    </div>
     {#if kinds[asset.kind as Kind].canBeLinked}<LinkedUnder {asset} />{/if}
-    {#if acting.isAdmin}
-      <Ready {asset} />
-      <Siblings {asset} />
-    {/if}
-    {#if asset.canGiveAccess}
-      <section class="wide" aria-labelledby="who-reaches">
-        <div class="tbl-head">
-          <h2 class="head" id="who-reaches">Who reaches it</h2>
-          {#if reaching.data}<p class="sub">{summary}</p>{/if}
-        </div>
-        {#if reaching.data}<Holders
-            {holders}
-            {asset}
-            business={acting.number}
-            zone={acting.zone}
-          />{:else if reaching.error}<Trouble error={reaching.error} />{:else}<Waiting />{/if}
-        {#if reaching.data?.next}<p class="sub">More people reach it than fit here; the first 200 are shown.</p>{/if}
-      </section>
-    {:else}
-      <div class="section">
-        <p class="entry">
-          Who reaches it is told to its stewards. Ask {sayList(
-            asset.giveAccess.map(person => person.name),
-            'or',
-          )} when you need more: <a href="/{acting.number}/ask?on={asset.kind}/{asset.handle}">it is one step</a>.
-        </p>
-      </div>
-    {/if}
   {:else if found.error}<NotHere error={found.error} named={wanted} ask />
   {:else}<Waiting />{/if}
 </main>

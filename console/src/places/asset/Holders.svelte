@@ -1,9 +1,11 @@
 <script lang="ts">
-  import { sayEnd, sayDate, sayList, Temporal } from '@famiglia/core'
+  import { sayEnd, sayDate, Temporal } from '@famiglia/core'
   import Age from '../../parts/Age.svelte'
   import TierMark from '../../parts/TierMark.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import Icon from '../../parts/Icon.svelte'
   import { entries } from '../../parts/entries'
+  import { sayFigures } from '../../parts/figures'
   import { queries } from '../../reach/queries'
   import { answerOf, service, type Schemas } from '../../reach/service'
   import { sayAddress } from '../give/say'
@@ -18,10 +20,19 @@
   let { holders, asset, business, zone }: Props = $props()
 
   let failed: unknown = $state(null)
+  /** The row that is unfolded. */
+  let opened: string | null = $state(null)
+  const keyOf = ({ person, proposal }: Schemas['Holder']) => person.address + (proposal ?? '')
   const what = $derived(`${asset.kind}/${asset.handle}`)
   const day = (at: string) => sayDate(Temporal.Instant.from(at), zone)
   const how = (holder: Schemas['Holder']) =>
-    holder.state === 'waiting' ? 'waiting' : holder.state === 'in force' ? 'own' : 'idle'
+    holder.state === 'waiting'
+      ? 'waiting'
+      : holder.state !== 'in force'
+        ? 'idle'
+        : holder.grant || holder.through.startsWith('owning business')
+          ? 'own'
+          : 'through'
 
   async function answer(act: 'withdrawal' | 'reminder', proposal: string) {
     failed = null
@@ -41,15 +52,15 @@
 <table class="tbl who" {@attach entries}>
   <thead
     ><tr
-      ><th scope="col">Person</th><th scope="col">May</th><th scope="col">Through</th><th scope="col">Hidden</th><th
-        scope="col">Signs in with</th
-      ><th scope="col">Invited by</th><th scope="col">Since</th><th scope="col">Last used</th><th scope="col">Until</th
+      ><th scope="col">Person</th><th scope="col">May</th><th scope="col">Through</th><th scope="col">Sees</th><th
+        scope="col">Until</th
       ><th scope="col"><span class="sr-only">What to do</span></th></tr
     ></thead
   >
   <tbody>
-    {#each holders as holder (holder.person.address + (holder.proposal ?? ''))}
-      <tr>
+    {#each holders as holder (keyOf(holder))}
+      {@const isOpen = opened === keyOf(holder)}
+      <tr class={{ open: isOpen }}>
         <th scope="row"
           >{#if holder.person.id}<a href="/{business}/people/{holder.person.id}">{holder.person.name}</a>{:else}{holder
               .person.address}{/if}</th
@@ -66,17 +77,7 @@
           ></td
         >
         <td>{holder.through}</td>
-        <td>{holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing'}</td>
-        <td
-          ><span class={{ due: holder.secondProof === false }}
-            >{holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none'}</span
-          ></td
-        >
-        <td>{holder.invitedBy ?? ''}</td>
-        <td class="num">{holder.since ? day(holder.since) : ''}</td>
-        <td
-          >{#if holder.lastUsed}<Age at={holder.lastUsed} {zone} />{:else}never{/if}</td
-        >
+        <td>{sayFigures(holder.sees, holder.hidden)}</td>
         <td class="num">{holder.until ? sayEnd(Temporal.Instant.from(holder.until), zone) : 'no end'}</td>
         <td class="acts">
           {#if holder.proposal}
@@ -86,8 +87,44 @@
             <a href={sayAddress(business, 'give', holder.said)}>Change</a>
             <a class="bad" href={sayAddress(business, 'review', `end ${holder.person.address} on ${what}`)}>End</a>
           {/if}
+          <button
+            class="quiet more"
+            aria-expanded={isOpen}
+            aria-label="{isOpen ? 'Less' : 'More'} about {holder.person.name ?? holder.person.address}"
+            onclick={() => (opened = isOpen ? null : keyOf(holder))}
+            >{isOpen ? 'Less' : 'More'} <Icon name={isOpen ? 'chevron-down' : 'chevron-right'} /></button
+          >
         </td>
       </tr>
+      {#if isOpen}
+        <tr class="open">
+          <td></td>
+          <td colspan="5">
+            <dl>
+              <div>
+                <dt>Since</dt>
+                <dd>{holder.since ? day(holder.since) : 'not yet'}</dd>
+              </div>
+              <div>
+                <dt>Last used</dt>
+                <dd>
+                  {#if holder.lastUsed}<Age at={holder.lastUsed} {zone} />{:else}never{/if}
+                </dd>
+              </div>
+              {#if holder.invitedBy}<div>
+                  <dt>Invited by</dt>
+                  <dd>{holder.invitedBy}</dd>
+                </div>{/if}
+              {#if holder.secondProof !== null}<div>
+                  <dt>Signs in</dt>
+                  <dd class={{ due: !holder.secondProof }}>
+                    {holder.secondProof ? 'with a second step' : 'with a password only'}
+                  </dd>
+                </div>{/if}
+            </dl>
+          </td>
+        </tr>
+      {/if}
     {/each}
   </tbody>
 </table>
@@ -122,5 +159,41 @@
   }
   .acts > * + * {
     margin-left: 0.75rem;
+  }
+  .more {
+    display: inline-flex;
+    gap: 0.25rem;
+    align-items: center;
+  }
+  .open > :first-child {
+    position: relative;
+  }
+  .open > :first-child::before {
+    content: '';
+    position: absolute;
+    inset: 0 auto 0 -0.75rem;
+    width: 3px;
+    background: var(--color-primary);
+  }
+  @media (min-width: 901px) {
+    .who th:nth-child(2) {
+      width: 12rem;
+    }
+    .who th:nth-child(4) {
+      width: 16rem;
+    }
+    .who th:nth-child(5) {
+      width: 9rem;
+    }
+  }
+  dl {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem 2.5rem;
+    padding-bottom: 0.5rem;
+  }
+  dt {
+    font: italic 400 0.9375rem/1.25rem var(--font-serif);
+    color: var(--ink-2);
   }
 </style>

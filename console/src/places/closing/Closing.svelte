@@ -68,8 +68,10 @@
       <p class="margin">What ends</p>
       <div>
         <p class="entry">
-          {capitalised(sayCount(told.people, 'person', 'people'))} can do nothing any more on its {sayCount(told.assets, 'asset')},
-          and nothing counts between it and {sayCount(
+          {capitalised(sayCount(told.people, 'person', 'people'))} can do nothing any more on its {sayCount(
+            told.assets,
+            'asset',
+          )}, and nothing counts between it and {sayCount(
             told.partners,
             'other business',
             'other businesses',

@@ -115,7 +115,7 @@
             Nothing so far: {person.name.split(' ')[0]} would see an empty page. Give access to the first asset.
           </p>
         {:else if held.data}
-          <WhatTheyHave address={person.address} {holdings} />
+          <WhatTheyHave address={person.address} name={person.name} {holdings} />
         {:else}<Waiting />{/if}
       </div>
     </section>

@@ -2,6 +2,7 @@
   import { capitalised, sayCount, sayEnd, sayList, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
+  import PathLine from '../../parts/PathLine.svelte'
   import TierMark from '../../parts/TierMark.svelte'
   import type { Schemas } from '../../reach/service'
   import { sayAddress } from '../give/say'
@@ -9,9 +10,10 @@
   /** What somebody has, by the reason it was given for and until when; what does not count stands last, with why. */
   interface Props {
     address: string
+    name: string
     holdings: readonly Schemas['Holding'][]
   }
-  let { address, holdings }: Props = $props()
+  let { address, name, holdings }: Props = $props()
 
   const acting = getActing()
   type Holding = Schemas['Holding']
@@ -36,6 +38,9 @@
     until !== null && Temporal.Instant.from(until).since(Temporal.Now.instant()).total('hours') < 30 * 24
   /** Whether the acting business owns it; what it holds from others is named by its number. */
   const isOwn = (holding: Holding) => holding.business.number === acting.number
+  const firstName = $derived(name.split(' ')[0]!)
+  /** What stands between the giver and the person: a team, a partner, nothing where it was given to them by themselves. */
+  const viaOf = ({ by }: Holding) => (by === 'own grant' ? [] : [by.replace(/^team /, '')])
   const textOf = ({ asset, ...holding }: Holding) =>
     isOwn({ asset, ...holding }) ? `${asset.kind}/${asset.handle}` : asset.number
 </script>
@@ -61,7 +66,15 @@
     </p>
     <div class="sub">
       <details>
-        <summary>{holding.by}</summary>
+        <summary
+          ><PathLine
+            from={isOwn(holding) ? 'you' : holding.business.name}
+            via={viaOf(holding)}
+            to={firstName}
+            tier={holding.tier}
+            counts={holding.state === 'in force'}
+          /></summary
+        >
         {#each holding.through as sentence, index (index)}<p>{sentence}</p>{/each}
       </details>
     </div>
