@@ -213,6 +213,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   },
   [`DELETE ${at}/card`]: { member: admin },
   [`PUT ${at}/desk/left-as-is`]: { member: admin, body: { who: 'x@home.example', purpose: 'post for us' } },
+  [`POST ${at}/business-invitations`]: { member: admin, body: { address: 'x@home.example' } },
   [`GET ${at}/closure`]: { member: admin },
   [`PUT ${at}/closure`]: { member: admin, body: { reason: 'x' } },
   [`DELETE ${at}/closure`]: { member: admin },

@@ -1,4 +1,4 @@
-import { answerOf, type Schemas } from '@famiglia/client'
+import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { sayCount, sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, Exit, type Context } from '../context.ts'
@@ -7,6 +7,23 @@ import type { Run } from '../run.ts'
 
 /** Other businesses: finding them, what there is between, whom they put on it, stopping them. */
 export function partnerCommands(program: Command, run: Run): void {
+  program
+    .command('invite-business <address>')
+    .description('invite somebody at another firm, by a letter, to open its business here; nothing is given by it')
+    .option('--note <text>', 'a word to them')
+    .action(
+      run(async (context, { note }: { note?: string }, address: string) => {
+        const told = await answerOf(
+          context.client.POST('/v1/businesses/{business}/business-invitations', {
+            params: { path: await context.path() },
+            body: { address, ...(note ? { note } : {}) },
+            headers: idempotencyKey(),
+          }),
+        )
+        context.desk.one(told, told.result)
+      }),
+    )
+
   program
     .command('look-up <number>')
     .description('whose business number it is; nothing is sent')

@@ -30,6 +30,7 @@ export const faults = {
   'business.busy': { status: 409, exit: 3, title: 'Something has to be settled first' },
   'business.closed': { status: 409, exit: 3, title: 'That business is closed' },
   'business.own-number': { status: 422, exit: 2, title: 'That is your own number' },
+  'business.known': { status: 409, exit: 3, title: 'That business is here already' },
   'business.last-admin': { status: 409, exit: 3, title: 'A business always has an admin' },
   'business.unknown': { status: 404, exit: 2, title: 'You act for no such business' },
   'card.unknown': { status: 404, exit: 2, title: 'There is no such calling card' },

@@ -2,6 +2,7 @@ import {
   mayInBusiness,
   numberedThing,
   readNumber,
+  sayList,
   type BusinessAct,
   type BusinessNumber,
   Temporal,
@@ -27,6 +28,8 @@ export interface Acting {
   readonly proposalDays: number
   /** Since when the business is closed: it is read then, and nothing is done for it. */
   readonly closedAt: Instant | null
+  /** Of whom others than admins are told that they can: a few of the admins, by name. */
+  readonly admins: readonly string[]
   readonly live: LiveSession
 }
 
@@ -84,7 +87,10 @@ async function findActing(
   live: LiveSession,
 ): Promise<Acting | null> {
   const [row] = (await manager.query(
-    `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", business.closed_at AS closed, membership.standing FROM business
+    `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", business.closed_at AS closed, membership.standing,
+       CASE WHEN membership.standing = 'admin' THEN '{}' ELSE ARRAY(SELECT admin.name FROM membership place JOIN person admin ON admin.id = place.person_id
+         WHERE place.business_id = business.id AND place.standing = 'admin' AND place.paused_at IS NULL AND place.frozen_at IS NULL ORDER BY admin.name, admin.id LIMIT 3) END AS admins
+     FROM business
      JOIN membership ON membership.business_id = business.id AND membership.person_id = $1 AND membership.paused_at IS NULL AND membership.frozen_at IS NULL
      JOIN person ON person.id = membership.person_id AND person.paused_at IS NULL WHERE ${condition}`,
     [live.person, value],
@@ -127,8 +133,13 @@ export function requireStanding(acting: Acting, act: BusinessAct, wanted: string
   if (mayInBusiness(acting.standing, act)) return
   throw new Problem(
     'standing.not-enough',
-    `${wanted} takes ${mayInBusiness('finance', act) ? 'a finance person or an admin' : 'an admin'} of ${acting.name}; you are ${acting.standing} there.`,
+    `${wanted} takes ${mayInBusiness('finance', act) ? 'a finance person or an admin' : 'an admin'} of ${acting.name}; you are ${acting.standing} there. ${sayWhoCan(acting)}`,
   )
+}
+
+/** `Agnese Torvald or Ruben Achterberg can.`; nothing where nobody can. */
+export function sayWhoCan({ admins }: Pick<Acting, 'admins'>): string {
+  return admins.length > 0 ? `${sayList(admins, 'or')} can.` : 'Nobody there can now.'
 }
 
 export function readBusinessNumber(text: string): BusinessNumber {

@@ -26,7 +26,7 @@ import {
 import type { Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import type { Acting } from '../businesses/acting.ts'
+import { sayWhoCan, type Acting } from '../businesses/acting.ts'
 import { findMembership } from '../businesses/queries.ts'
 import { findPersonByAddress } from '../people/queries.ts'
 import { factsFrom } from '../reach/facts.ts'
@@ -87,7 +87,7 @@ async function assertMayKnow(acting: Acting, asset: Asset, own: AccessFacts, now
   if (asset.businessId !== acting.id && acting.standing === 'admin') return
   throw new Problem(
     'access.not-yours-to-give',
-    `What others may do with ${asset.name} is told to its stewards and to admins.`,
+    `What others may do with ${asset.name} is told to its stewards and to admins. ${sayWhoCan(acting)}`,
   )
 }
 

@@ -153,3 +153,28 @@ test('a calling card is read by anybody with its link, also as a vCard, until it
   await answerOf(callum.client.DELETE('/v1/businesses/{business}/card', { params: at(callum) }))
   expect(await problemOf(read())).toMatchObject({ code: 'card.unknown' })
 })
+
+test('somebody at another firm is invited to open its business by a letter that gives nothing; letters to strangers are few', async () => {
+  const invite = (address: string, note?: string) =>
+    answerOf(
+      agnese.client.POST('/v1/businesses/{business}/business-invitations', {
+        params: at(agnese),
+        body: { address, ...(note ? { note } : {}) },
+      }),
+    )
+  await invite('Lena@Saltmarsh.example', 'For the spring season.')
+  const letter = await scene.newestLetter('lena@saltmarsh.example')
+  expect(letter.subject).toBe('Ondaverde Ferries invites your business to Famiglia')
+  expect(letter.text).toContain(agnese.business)
+  expect(letter.text).toContain('For the spring season.')
+  expect(letter.text).toContain('/open-business')
+  expect(await problemOf(invite('lena@saltmarsh.example'))).toMatchObject({ code: 'request.too-many' })
+  expect(await problemOf(invite('no address'))).toMatchObject({ code: 'address.invalid' })
+  await offer(`watch on ${winter}`)
+  expect(await problemOf(invite('somebody@gullwright.example'))).toMatchObject({
+    code: 'business.known',
+    detail: expect.stringContaining(callum.business),
+  })
+  for (let number = 1; number < 20; number++) await invite(`somebody@firm-${number}.example`)
+  expect(await problemOf(invite('somebody@firm-20.example'))).toMatchObject({ code: 'request.too-many' })
+})

@@ -1,5 +1,8 @@
 import { nextLink, pageQuery } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
+import { onceIn } from '../base/once.ts'
+import { resultOut } from '../proposals/schemas.ts'
+import { inviteBusiness } from './inviteBusiness.ts'
 import type { App } from '../base/validation.ts'
 import { object } from 'yup'
 import { actingFor, requireStanding, type Acting } from '../businesses/acting.ts'
@@ -37,6 +40,24 @@ export async function partnerRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async request => lookUp(kit)(await actingFor(kit.database, request), request.body.number) as never,
+  )
+
+  app.post(
+    '/v1/businesses/:business/business-invitations',
+    {
+      schema: {
+        tags,
+        summary: 'Invite somebody at another firm to open its business, by a letter; nothing is given by it',
+        params: businessParam,
+        body: schemas.businessInvited,
+        response: { 202: resultOut },
+      },
+    },
+    async (request, reply) => {
+      const { address, note } = request.body
+      const acting = await actingFor(kit.database, request)
+      return reply.code(202).send(await inviteBusiness(kit)(acting, address, note || null, onceIn(request)))
+    },
   )
 
   app.get(

@@ -12,6 +12,10 @@ export const partnersPersonParams = object({
   person: idText,
 })
 
+export const businessInvited = object({
+  address: string().trim().max(254).required('an e-mail address is needed'),
+  note: string().trim().max(500).meta({ description: 'A word to them; it stands in the letter.' }),
+}).noUnknown()
 export const lookUpWanted = object({ number: string().trim().max(40).required('the number is needed') }).noUnknown()
 export const foundBusiness = object({
   number: string().required(),

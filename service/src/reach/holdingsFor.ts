@@ -2,7 +2,7 @@ import { isAddress } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { isIdText } from '../base/id-text.ts'
-import type { Acting } from '../businesses/acting.ts'
+import { sayWhoCan, type Acting } from '../businesses/acting.ts'
 import { getMember } from '../businesses/getMember.ts'
 import { findMembership } from '../businesses/queries.ts'
 import { holdingsOf, invitedHoldings, type Holding } from './holdings.ts'
@@ -30,7 +30,7 @@ export async function holdingsFor(
     const { name } = await getMember(manager, acting, named)
     throw new Problem(
       'standing.not-enough',
-      `What ${name} reaches is told to them and to the admins of ${acting.name}.`,
+      `What ${name} reaches is told to them and to the admins of ${acting.name}. ${sayWhoCan(acting)}`,
     )
   }
   const isPartners = known && !isMember && (await partnersThrough(manager, acting.id, known.id)).length > 0

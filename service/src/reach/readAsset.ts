@@ -12,7 +12,7 @@ import {
 } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { sayWhoCan, requireStanding, type Acting } from '../businesses/acting.ts'
 import { factsFrom } from './facts.ts'
 import { getAssetReached } from './findTarget.ts'
 import { giversOn } from './givers.ts'
@@ -79,7 +79,7 @@ export async function listHolders(
   if (!decide(asUnstopped(facts), 'access.see', kit.clock.now()).allowed)
     throw new Problem(
       'access.not-yours-to-give',
-      `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}.`,
+      `Who reaches ${asset.name} is told to its stewards and to the admins of ${facts.asset.owner.name}. ${sayWhoCan(acting)}`,
     )
   return holdersOf(kit, asset, { limit, after, heldBy: null, forAdmins: acting.standing === 'admin' })
 }

@@ -3,7 +3,7 @@ import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Asset } from '../assets/queries.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { sayWhoCan, requireStanding, type Acting } from '../businesses/acting.ts'
 import { getPurpose } from '../purposes/queries.ts'
 import { getTarget } from '../reach/findTarget.ts'
 import { findAddressee } from '../sentences/addressee.ts'
@@ -28,7 +28,7 @@ export async function askReadiness(kit: Kit, acting: Acting, { who, purpose, on 
   if (acting.standing === 'member' && !self)
     throw new Problem(
       'standing.not-enough',
-      `Whether others are ready is told to the admins of ${acting.name}; about yourself you can ask.`,
+      `Whether others are ready is told to the admins of ${acting.name}; about yourself you can ask. ${sayWhoCan(acting)}`,
     )
   if (addressee.kind === 'person') await assertDealtWith(manager, acting, addressee)
   const wanted = await getPurpose(manager, acting, purpose)

@@ -12,7 +12,7 @@ import type { EntityManager } from 'typeorm'
 import { isIdText } from '../base/id-text.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { requireStanding, type Acting } from '../businesses/acting.ts'
+import { sayWhoCan, requireStanding, type Acting } from '../businesses/acting.ts'
 import type { GrantOn } from '../grants/endGrant.ts'
 import { givingLevels } from '../grants/givingLevels.ts'
 import { aboveProblem } from '../grants/planThing.ts'
@@ -123,7 +123,7 @@ function requireAdminToEndAll(acting: Acting, self: boolean): void {
   if (acting.standing === 'admin' || self) return
   throw new Problem(
     'standing.not-enough',
-    `Ending all of somebody’s access takes an admin of ${acting.name}. Name the asset to end it there alone.`,
+    `Ending all of somebody’s access takes an admin of ${acting.name}. Name the asset to end it there alone. ${sayWhoCan(acting)}`,
   )
 }
 

@@ -1,5 +1,6 @@
 import {
   describeLevel,
+  domainOf,
   momentOfEnd,
   printMoment,
   sayActions,
@@ -38,6 +39,10 @@ export function notesOn(
     )
   else if (!who.member) {
     const as = standing && standing !== 'member' ? ` as ${standing} (${lowered(standingMeans[standing])})` : ''
+    if (!who.invitation && acting.standing === 'admin' && isElsewhere(acting, who.address))
+      notes.push(
+        `${who.address} is at another firm. For one person that is right; if it is for their business, invite the business to open its own under “Families”: it puts its own people on it, who cost you no seats.`,
+      )
     notes.push(
       who.invitation
         ? `${who.name} has not answered the open invitation yet, which lets them join${as}: this goes into it.`
@@ -66,6 +71,11 @@ export function notesOn(
     notes.push(...whatFallsAway(thing, acting.zone), ...otherReasons(who.name, thing, acting.zone))
   }
   return notes
+}
+
+/** Whether an address is of another domain than that of who gives. */
+function isElsewhere({ live }: Acting, address: string): boolean {
+  return domainOf(address) !== domainOf(live.address)
 }
 
 /** Who reaches an asset reaches what lies inside it. */

@@ -1,7 +1,7 @@
 import { isBefore, mayInBusiness, againAt, tellingsOf } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import type { Acting } from '../businesses/acting.ts'
+import { sayWhoCan, type Acting } from '../businesses/acting.ts'
 import { payingPeopleOf } from '../businesses/queries.ts'
 import { isOpen, openProposals } from '../proposals/queries.ts'
 import { newestSteppingIn, readUnderstudyProposals, understudyOf, type SteppingIn, type Understudy } from './records.ts'
@@ -13,7 +13,10 @@ export async function readUnderstudy(kit: Kit, acting: Acting) {
   const isYou = understudy?.person.id === acting.live.person
   const canSayNo = mayInBusiness(acting.standing, 'see-to-payments')
   if (!isYou && !canSayNo)
-    throw new Problem('standing.not-enough', 'That is for admins, people in finance and the understudy.')
+    throw new Problem(
+      'standing.not-enough',
+      `That is for admins, people in finance and the understudy. ${sayWhoCan(acting)}`,
+    )
   const now = kit.clock.now()
   const asked = canSayNo
     ? (await openProposals(manager, { businessId: acting.id, kind: 'understudy' })).find(one => isOpen(one, now))

@@ -2,7 +2,9 @@
   import { looksLikeNumber, numberedThing, readNumber, sayDate, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
+  import Outcome from '../../parts/Outcome.svelte'
   import Trouble from '../../parts/Trouble.svelte'
+  import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service, type Schemas } from '../../reach/service'
 
   /**
@@ -22,6 +24,27 @@
     return reading.number === acting.number ? 'That is your own number: it is yours to give out.' : null
   })
   const whole = $derived(reading.ok && reading.kind === 'B' && wrong === null)
+
+  /** Whoever has no number yet is invited to open a business. */
+  const inviting = new Doing()
+  let address = $state(new URLSearchParams(location.search).get('invite') ?? '')
+  let note = $state('')
+  let isInviting = $state(new URLSearchParams(location.search).has('invite'))
+  function invite(event: SubmitEvent) {
+    event.preventDefault()
+    void inviting.run(async headers => {
+      const told = await answerOf(
+        service.POST('/v1/businesses/{business}/business-invitations', {
+          params: { path: { business: acting.number } },
+          body: { address: address.trim(), ...(note.trim() ? { note: note.trim() } : {}) },
+          headers,
+        }),
+      )
+      isInviting = false
+      address = note = ''
+      return told.result
+    })
+  }
 
   async function lookUp(event: SubmitEvent) {
     event.preventDefault()
@@ -55,6 +78,27 @@
       />
       <button class="btn" disabled={!whole}>Whose is it?</button>
     </form>
+    <p class="note">
+      <button class="quiet" aria-expanded={isInviting} onclick={() => (isInviting = !isInviting)}
+        >They are not here yet</button
+      >
+    </p>
+    {#if isInviting}
+      <form class="invite" onsubmit={invite}>
+        <Field
+          name="invite-address"
+          type="email"
+          term="Somebody there, by e-mail"
+          required
+          maxlength={254}
+          hint="A letter invites them to open their business, with your number. Nothing is given by it."
+          bind:value={address}
+        />
+        <Field name="invite-note" term="A word to them, if you like" maxlength={500} bind:value={note} />
+        <p><button class="btn btn-sm" disabled={inviting.busy}>Invite their business</button></p>
+      </form>
+    {/if}
+    <Outcome doing={inviting} />
     {#if failed}<Trouble error={failed} />{/if}
     {#if found}
       <div class="sheet found" role="status">
@@ -80,6 +124,10 @@
     gap: 0.75rem;
     align-items: flex-start;
     flex-wrap: wrap;
+  }
+  .invite {
+    display: grid;
+    margin-top: 0.5rem;
   }
   form :global(.field) {
     width: 26rem;
