@@ -1563,6 +1563,67 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/v1/businesses/{business}/profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what the business is to those it works for, and whom they write to */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    business: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** @enum {string|null} */
+                        worksAs?: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+                        contact?: {
+                            name: string;
+                            address: string;
+                            telephone?: string | null;
+                        } | null;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            result: string;
+                        };
+                    };
+                };
+                /** @description A problem */
+                default: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/v1/businesses/{business}": {
         parameters: {
             query?: never;
@@ -8801,6 +8862,16 @@ export interface components {
             twoApprovals: boolean;
             /** @description More admins than that are told on the desk. */
             mostAdmins: number;
+            /**
+             * @description What it is to the businesses it works for.
+             * @enum {string|null}
+             */
+            worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+            contact: {
+                name: string;
+                address: string;
+                telephone: string | null;
+            } | null;
             /** @description Whether what partners offer takes effect without approval. */
             offersAtOnce: boolean;
             /** @description Who holds it in trust, by name, until its owner takes it over. */
@@ -9384,6 +9455,16 @@ export interface components {
                 zone: string;
                 /** Format: date-time */
                 since: string;
+                /**
+                 * @description What it is to the businesses it works for.
+                 * @enum {string|null}
+                 */
+                worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+                contact: {
+                    name: string;
+                    address: string;
+                    telephone: string | null;
+                } | null;
             };
             /** @description The business it goes to, where it goes to one. */
             partner: {
@@ -9394,6 +9475,16 @@ export interface components {
                 zone: string;
                 /** Format: date-time */
                 since: string;
+                /**
+                 * @description What it is to the businesses it works for.
+                 * @enum {string|null}
+                 */
+                worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+                contact: {
+                    name: string;
+                    address: string;
+                    telephone: string | null;
+                } | null;
             } | null;
             to: string | null;
             standing: string;
@@ -10049,6 +10140,16 @@ export interface components {
             cloth: string;
             /** Format: date-time */
             since: string;
+            /**
+             * @description What it is to the businesses it works for.
+             * @enum {string|null}
+             */
+            worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+            contact: {
+                name: string;
+                address: string;
+                telephone: string | null;
+            } | null;
             /** @description The domain of the verified addresses of its admins, where all have the same. */
             mailDomain: string | null;
             shared: string[];
@@ -10115,6 +10216,16 @@ export interface components {
             inTrust: boolean;
             /** Format: date-time */
             since: string;
+            /**
+             * @description What it is to the businesses it works for.
+             * @enum {string|null}
+             */
+            worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+            contact: {
+                name: string;
+                address: string;
+                telephone: string | null;
+            } | null;
             mailDomain: string | null;
             /** @description Who dealt with the acting business on its behalf. */
             contacts: {
@@ -10162,6 +10273,12 @@ export interface components {
             /** Format: date-time */
             since: string;
             introduction: string;
+            /**
+             * @description What it is to the businesses it works for.
+             * @enum {string|null}
+             */
+            worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+            telephone: string | null;
             contact: string;
             purposes: {
                 name: string;

@@ -214,6 +214,7 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   [`DELETE ${at}/card`]: { member: admin },
   [`PUT ${at}/desk/left-as-is`]: { member: admin, body: { who: 'x@home.example', purpose: 'post for us' } },
   [`POST ${at}/business-invitations`]: { member: admin, body: { address: 'x@home.example' } },
+  [`PUT ${at}/profile`]: { member: admin, body: { worksAs: 'agency' } },
   [`GET ${at}/closure`]: { member: admin },
   [`PUT ${at}/closure`]: { member: admin, body: { reason: 'x' } },
   [`DELETE ${at}/closure`]: { member: admin },

@@ -1,10 +1,60 @@
 import { answerOf } from '@famiglia/client'
+import { sayContact, sayWorksAs, worksAs, type WorksAs } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
 import type { Run } from '../run.ts'
 
-/** The calling card, one's own and others'. */
+interface ProfileGiven {
+  readonly worksAs?: string
+  readonly contactName?: string
+  readonly contactAddress?: string
+  readonly telephone?: string
+}
+
+/** The calling card, one's own and others', and what one's business is to those it works for. */
 export function cardCommands(program: Command, run: Run): void {
+  const profile = program
+    .command('profile')
+    .description('what your business is to those it works for, and whom they write to')
+    .action(
+      run(async context => {
+        const params = { path: await context.path() }
+        const found = await answerOf(context.client.GET('/v1/businesses/{business}', { params }))
+        context.desk.one(
+          found,
+          [
+            `${found.name}, ${found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}${found.town} (${found.number})`,
+            found.contact
+              ? `  write to ${sayContact(found.contact)}`
+              : '  nobody to write to is named: profile set --contact-name … --contact-address …',
+          ].join('\n'),
+        )
+      }),
+    )
+  profile
+    .command('set')
+    .description('say it anew; what is left out stays as it is')
+    .option('--works-as <what>', `${worksAs.join(', ')}, or none`)
+    .option('--contact-name <name>', 'whom others write to')
+    .option('--contact-address <address>', 'by e-mail')
+    .option('--telephone <number>', 'by telephone, from abroad: +351 …')
+    .action(
+      run(async (context, given: ProfileGiven) => {
+        const params = { path: await context.path() }
+        const now = await answerOf(context.client.GET('/v1/businesses/{business}', { params }))
+        const works = given.worksAs ?? now.worksAs
+        const name = given.contactName ?? now.contact?.name
+        const address = given.contactAddress ?? now.contact?.address
+        const telephone = given.telephone ?? now.contact?.telephone ?? null
+        const body = {
+          worksAs: works === 'none' ? null : (works as WorksAs | null),
+          contact: name && address ? { name, address, telephone } : null,
+        }
+        const told = await answerOf(context.client.PUT('/v1/businesses/{business}/profile', { params, body }))
+        context.desk.one(told, told.result)
+      }),
+    )
+
   const card = program
     .command('card [number]')
     .description('your calling card, or that of a business')
@@ -19,10 +69,10 @@ export function cardCommands(program: Command, run: Run): void {
             ).card
         if (!found) throw new Exit(1, 'You have no calling card: “famiglia card publish” makes one.')
         const lines = [
-          `${found.name}, ${found.town} (${found.number})`,
+          `${found.name}, ${found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}${found.town} (${found.number})`,
           `  ${found.introduction}`,
           ...found.purposes.map(purpose => `  asks for “${purpose.name}”: ${purpose.reason}`),
-          `  contact: ${found.contact}`,
+          `  contact: ${found.contact}${found.telephone ? `, ${found.telephone}` : ''}`,
           `  ${found.url}`,
         ]
         context.desk.one(found, lines.join('\n'))

@@ -1,5 +1,5 @@
 import { answerOf, type Schemas } from '@famiglia/client'
-import { sayState } from '@famiglia/core'
+import { sayContact, sayState } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, type Context } from '../context.ts'
 import { day, longDay, longEnd, zoneOf } from '../dates.ts'
@@ -73,6 +73,9 @@ export async function tellProposal(
     (told.kind === 'ask' && told.state === 'open')
       ? await answerOf(context.client.GET('/v1/businesses/{business}/proposals/{proposal}/things', { params }))
       : null
+  const isReceived = told.partner?.number === (await context.acting())
+  const theirs = isReceived && told.business.contact ? sayContact(told.business.contact) : null
+  const contact = told.contact ?? theirs
   const zone = await zoneOf(context)
   const mark = { here: '✓', missing: '✗', 'to offer': '✎' } as const
   const lines = [
@@ -80,7 +83,7 @@ export async function tellProposal(
     ...(told.note ? [`  “${told.note}”`] : []),
     `  ${sayState(told.state)}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
     ...(told.waitsFor ? [`  waits for: ${told.waitsFor}`] : []),
-    ...(told.contact ? [`  contact: ${told.contact}`] : []),
+    ...(contact ? [`  contact: ${contact}`] : []),
     ...(told.granted ? [`  of that: ${told.granted}`] : []),
     ...told.assets.flatMap(asset => [
       `  ${asset.name}: allows to ${asset.may}`,

@@ -214,6 +214,8 @@ export async function addBusiness(
       closedAt: null,
       closedBy: null,
       overAt: null,
+      worksAs: null,
+      contact: null,
       proposalDays: 14,
       offersAtOnce: false,
       coolingHours: usualCoolingHours,

@@ -27,7 +27,15 @@ export async function changeBusiness(
   to: Partial<
     Pick<
       Business,
-      'offersAtOnce' | 'twoApprovals' | 'mostAdmins' | 'trusteeId' | 'coolingHours' | 'closedAt' | 'closedBy'
+      | 'offersAtOnce'
+      | 'twoApprovals'
+      | 'mostAdmins'
+      | 'trusteeId'
+      | 'coolingHours'
+      | 'closedAt'
+      | 'closedBy'
+      | 'worksAs'
+      | 'contact'
     >
   >,
 ): Promise<void> {

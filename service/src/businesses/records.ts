@@ -1,4 +1,4 @@
-import type { BusinessNumber, Instant, Standing } from '@famiglia/core'
+import type { BusinessNumber, Instant, Standing, WorksAs } from '@famiglia/core'
 import { EntitySchema } from 'typeorm'
 import { column, named } from '../base/columns.ts'
 
@@ -27,6 +27,15 @@ export interface Business {
   coolingHours: number
   /** The business that opened it for a client and runs it until the client takes the chair. */
   trusteeId: string | null
+  /** What it is to the businesses that it works for, and whom they write to there. */
+  worksAs: WorksAs | null
+  contact: Contact | null
+}
+
+export interface Contact {
+  readonly name: string
+  readonly address: string
+  readonly telephone: string | null
 }
 
 export const businesses = new EntitySchema<Business>({
@@ -49,6 +58,8 @@ export const businesses = new EntitySchema<Business>({
     mostAdmins: named('most_admins', column.whole),
     coolingHours: named('cooling_hours', column.whole),
     trusteeId: named('trustee_id', column.uuid, true),
+    worksAs: named('works_as', column.text, true),
+    contact: { ...column.json, nullable: true },
   },
 })
 

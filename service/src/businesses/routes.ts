@@ -7,6 +7,8 @@ import { requireSignIn, setSessionCookie } from '../base/session.ts'
 import { sessionDays } from '../sign-in/sessions.ts'
 import { openAnother, openOwn } from './openAnother.ts'
 import { askToOpen, markOfAsking, open } from './openBusiness.ts'
+import { resultOut } from '../proposals/schemas.ts'
+import { setProfile, type ProfileWanted } from './profile.ts'
 import { businesses } from './records.ts'
 import { adminsOf } from './queries.ts'
 import {
@@ -19,6 +21,7 @@ import {
   openingAsked,
   openingLink,
   openingWanted,
+  profileWanted,
 } from './schemas.ts'
 
 const tags = ['businesses']
@@ -100,6 +103,20 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async request => openOwn(kit)(requireSignIn(request), request.body),
+  )
+
+  app.put(
+    '/v1/businesses/:business/profile',
+    {
+      schema: {
+        tags,
+        summary: 'Say what the business is to those it works for, and whom they write to',
+        params: businessParam,
+        body: profileWanted,
+        response: { 200: resultOut },
+      },
+    },
+    async request => setProfile(kit)(await actingFor(kit.database, request), request.body as ProfileWanted),
   )
 
   app.get(

@@ -1,3 +1,4 @@
+import { worksAs } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { address, instantOut } from '../sign-in/schemas.ts'
 
@@ -26,6 +27,35 @@ export const openingLink = object({ link: string().max(200).required() }).noUnkn
 export const opened = object({ number: string().required(), name: string().required() })
 export const openedByLink = opened.shape({ signedIn: boolean().required() })
 
+const contact = object({
+  name: string().trim().min(1).max(80).required('the name of whom others write to is needed'),
+  address: string().trim().max(254).required('an e-mail address is needed'),
+  telephone: string().trim().max(40).nullable().default(null),
+}).noUnknown()
+/** What a business is to those it works for, and whom they write to. */
+export const profileOut = {
+  worksAs: string()
+    .oneOf([...worksAs])
+    .nullable()
+    .defined()
+    .meta({ description: 'What it is to the businesses it works for.' }),
+  contact: object({
+    name: string().required(),
+    address: string().required(),
+    telephone: string().nullable().defined(),
+  })
+    .nullable()
+    .defined()
+    .default(null),
+}
+export const profileWanted = object({
+  worksAs: string()
+    .oneOf([...worksAs])
+    .nullable()
+    .default(null),
+  contact: contact.nullable().default(null),
+}).noUnknown()
+
 export const businessOut = object({
   number: string().required(),
   name: string().required(),
@@ -38,6 +68,7 @@ export const businessOut = object({
     .required()
     .meta({ description: 'Whether what is strongest waits for the approval of a second admin.' }),
   mostAdmins: number().integer().required().meta({ description: 'More admins than that are told on the desk.' }),
+  ...profileOut,
   offersAtOnce: boolean()
     .required()
     .meta({ description: 'Whether what partners offer takes effect without approval.' }),

@@ -1,12 +1,15 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-/** What lacks something for its purpose and is meant so: whom it is about, as a sentence names them, and what was missing then; null: whatever is. And whom letters invited to open a business. */
+/** What lacks something for its purpose and is meant so: whom it is about, as a sentence names them, and what was missing then; null: whatever is. And whom letters invited to open a business, what a business is to others, and whom they write to there. */
 export class LeftAsIs1796600000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`CREATE TABLE left_as_is (business_id uuid NOT NULL REFERENCES business, who text NOT NULL, who_name text NOT NULL,
       purpose text NOT NULL, missing text[], said_by uuid NOT NULL REFERENCES person, said_at timestamptz NOT NULL)`)
     await runner.query(
       'CREATE TABLE business_invited (business_id uuid NOT NULL REFERENCES business, address text NOT NULL, by_id uuid NOT NULL REFERENCES person, at timestamptz NOT NULL, PRIMARY KEY (business_id, address))',
+    )
+    await runner.query(
+      "ALTER TABLE business ADD works_as text CHECK (works_as IN ('agency', 'consultant', 'measurement', 'studio', 'sister company')), ADD contact jsonb",
     )
     await runner.query('CREATE UNIQUE INDEX left_as_is_one ON left_as_is (business_id, who, lower(purpose))')
   }

@@ -1,4 +1,4 @@
-import { knownPurposes, samePurpose } from '@famiglia/core'
+import { knownPurposes, samePurpose, type WorksAs } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
@@ -11,6 +11,8 @@ export interface Card {
   readonly town: string
   readonly since: string
   readonly introduction: string
+  readonly worksAs: WorksAs | null
+  readonly telephone: string | null
   readonly contact: string
   readonly purposes: readonly { readonly name: string; readonly reason: string }[]
 }
@@ -19,7 +21,8 @@ interface CardRow extends Omit<Card, 'since'> {
   since: Date
 }
 
-const card = `SELECT business.number, business.name, business.town, business.opened_at AS since, card.introduction, card.contact, card.purposes
+const card = `SELECT business.number, business.name, business.town, business.opened_at AS since, card.introduction, card.contact, card.purposes,
+    business.works_as AS "worksAs", business.contact ->> 'telephone' AS telephone
   FROM calling_card card JOIN business ON business.id = card.business_id`
 
 /** The published card of a business, for anybody who has its link; `card.unknown` alike where there is none. */
@@ -90,6 +93,7 @@ export function asVCard(shown: Card, url: string): string {
     `FN:${escapeText(shown.name)}`,
     `ORG:${escapeText(shown.name)}`,
     `ADR:;;;${escapeText(shown.town)};;;`,
+    ...(shown.telephone ? [`TEL;VALUE=uri:tel:${shown.telephone.replace(/[^+\d]/g, '')}`] : []),
     ...(/^\S+@\S+$/.test(shown.contact) ? [`EMAIL:${escapeText(shown.contact)}`] : []),
     `URL:${url}`,
     `NOTE:${escapeText(`Business number ${shown.number}. ${shown.introduction}`)}`,

@@ -15,6 +15,8 @@ export interface FoundBusiness {
   readonly town: string
   readonly cloth: string
   readonly since: string
+  readonly worksAs: Business['worksAs']
+  readonly contact: Business['contact']
   /** The domain of its admins' verified addresses, where all have the same. */
   readonly mailDomain: string | null
   /** What there is between it and who asks already, as sentences. */
@@ -46,6 +48,8 @@ export function lookUp(kit: Kit) {
       town: found.town,
       cloth: found.cloth,
       since: found.openedAt.toString(),
+      worksAs: found.worksAs,
+      contact: found.contact,
       mailDomain: await mailDomainOf(manager, found.id),
       shared: await sharedBetween(kit, acting, found),
     }

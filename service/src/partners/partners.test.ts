@@ -178,3 +178,33 @@ test('somebody at another firm is invited to open its business by a letter that 
   for (let number = 1; number < 20; number++) await invite(`somebody@firm-${number}.example`)
   expect(await problemOf(invite('somebody@firm-20.example'))).toMatchObject({ code: 'request.too-many' })
 })
+
+test('what a business is to others, and whom they write to, is read where it is found; a number nobody can call is refused', async () => {
+  const contact = { name: 'Callum Osei-Bright', address: 'Hello@Gullwright.example', telephone: '+44 20 7946 0018' }
+  const put = (body: { worksAs: 'agency' | null; contact: typeof contact | null }) =>
+    answerOf(callum.client.PUT('/v1/businesses/{business}/profile', { params: at(callum), body }))
+  for (const wrong of [
+    { ...contact, telephone: '020 7946' },
+    { ...contact, telephone: '+44 1' },
+  ])
+    expect(await problemOf(put({ worksAs: 'agency', contact: wrong }))).toMatchObject({ code: 'request.invalid' })
+  expect(await problemOf(put({ worksAs: null, contact: { ...contact, address: 'nobody' } }))).toMatchObject({
+    code: 'address.invalid',
+  })
+  await put({ worksAs: 'agency', contact })
+  const told = { worksAs: 'agency', contact: { address: 'hello@gullwright.example', telephone: '+44 20 7946 0018' } }
+  expect(await lookUp(agnese, callum.business)).toMatchObject(told)
+  expect(await partner(agnese, callum.business)).toMatchObject(told)
+  await answerOf(
+    callum.client.PUT('/v1/businesses/{business}/card', {
+      params: at(callum),
+      body: {
+        introduction: 'Adverts.',
+        contact: 'hello@gullwright.example',
+        purposes: [{ name: 'run our adverts', reason: 'x' }],
+      },
+    }),
+  )
+  const vcard = await (await fetch(`${scene.url}/v1/cards/${callum.business}/vcard`)).text()
+  expect(vcard).toContain('TEL;VALUE=uri:tel:+442079460018')
+})

@@ -31,6 +31,8 @@ export async function readPartner(kit: Kit, acting: Acting, partner: Business) {
   return {
     ...short,
     since: partner.openedAt.toString(),
+    worksAs: partner.worksAs,
+    contact: partner.contact,
     mailDomain: await mailDomainOf(manager, partner.id),
     contacts: dealt,
     weGave,

@@ -2,6 +2,7 @@ import { array, boolean, number, object, string } from 'yup'
 import { severalLines } from '../base/typed-text.ts'
 import { idText } from '../base/id-text.ts'
 import { pageOf } from '../base/page.ts'
+import { profileOut } from '../businesses/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
 const numberOrHandle = string().trim().max(80).required()
@@ -23,6 +24,7 @@ export const foundBusiness = object({
   town: string().required(),
   cloth: string().required(),
   since: instantOut.required(),
+  ...profileOut,
   mailDomain: string()
     .nullable()
     .defined()
@@ -76,6 +78,7 @@ export const sharedAsset = object({
 export const partnerOut = object({
   ...inShort,
   since: instantOut.required(),
+  ...profileOut,
   mailDomain: string().nullable().defined(),
   contacts: array(object({ name: string().required(), address: string().required() }).required())
     .required()
@@ -135,6 +138,8 @@ export const cardOut = object({
   town: string().required(),
   since: instantOut.required(),
   introduction: string().required(),
+  worksAs: profileOut.worksAs,
+  telephone: string().nullable().defined(),
   contact: string().required(),
   purposes: array(object({ name: string().required(), reason: string().required() }).required()).required(),
   url: string().required(),

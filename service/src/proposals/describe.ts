@@ -21,6 +21,8 @@ interface BusinessTold {
   readonly cloth: string
   readonly zone: string
   readonly since: string
+  readonly worksAs: Business['worksAs']
+  readonly contact: Business['contact']
 }
 
 export interface ProposalInWords {
@@ -182,6 +184,6 @@ function sayGranted(kind: ProposalKind, parts: ProposalParts, whole: string): st
   return said === whole ? null : said
 }
 
-function tellBusiness({ number, name, town, cloth, zone, openedAt }: Business): BusinessTold {
-  return { number, name, town, cloth, zone, since: openedAt.toString() }
+function tellBusiness({ number, name, town, cloth, zone, openedAt, worksAs, contact }: Business): BusinessTold {
+  return { number, name, town, cloth, zone, since: openedAt.toString(), worksAs, contact }
 }

@@ -3,6 +3,7 @@ import { idText } from '../base/id-text.ts'
 import { allActions, allFigures, proposalStates, tiers } from '@famiglia/core'
 import { array, boolean, object, string } from 'yup'
 import { pageOf, pageQuery } from '../base/page.ts'
+import { profileOut } from '../businesses/schemas.ts'
 import { assetInWords } from '../sentences/schemas.ts'
 import { instantOut } from '../sign-in/schemas.ts'
 
@@ -13,6 +14,7 @@ const businessTold = object({
   cloth: string().required(),
   zone: string().required(),
   since: instantOut.required(),
+  ...profileOut,
 })
 
 export const proposalOut = object({

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { capitalised, sayWorksAs } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import PlainPage from '../../frame/PlainPage.svelte'
   import NumberPlate from '../../parts/NumberPlate.svelte'
@@ -32,7 +33,12 @@
     <div class="span letter-page">
       <div class="margin side-note">
         <h1>{card.name}</h1>
-        <p>{card.town}, in Famiglia since {card.since.slice(0, 4)}</p>
+        <p>
+          {card.worksAs ? capitalised(`${sayWorksAs(card.worksAs)} in `) : ''}{card.town}, in Famiglia since {card.since.slice(
+            0,
+            4,
+          )}
+        </p>
       </div>
       <article class="sheet letter">
         <p class="sentence m"><b>{card.name}</b> <NumberPlate number={card.number} /></p>
@@ -63,7 +69,8 @@
             Only an admin of a business can give this. Show them the link.
           </p>{/if}
         <p class="note">
-          Questions go to {card.contact}. <a href="/v1/cards/{card.number}/vcard" download>As a vCard</a>
+          Questions go to {card.contact}{card.telephone ? `, ${card.telephone}` : ''}.
+          <a href="/v1/cards/{card.number}/vcard" download>As a vCard</a>
         </p>
       </article>
     </div>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { looksLikeNumber, numberedThing, readNumber, sayDate, Temporal } from '@famiglia/core'
+  import { looksLikeNumber, numberedThing, readNumber, sayContact, sayDate, sayWorksAs, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
@@ -102,11 +102,13 @@
     {#if failed}<Trouble error={failed} />{/if}
     {#if found}
       <div class="sheet found" role="status">
-        <p class="sentence m"><b>{found.name}</b>, {found.town}</p>
+        <p class="sentence m">
+          <b>{found.name}</b>, {found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}{found.town}
+        </p>
         <p>
           {found.number}; in Famiglia since {sayDate(Temporal.Instant.from(found.since), acting.zone)}{found.mailDomain
             ? `; its admins write from ${found.mailDomain}`
-            : ''}.
+            : ''}.{found.contact ? ` Write to ${sayContact(found.contact)}.` : ''}
         </p>
         {#each found.shared as line (line)}<p>{line}</p>{:else}<p>There is nothing between you yet.</p>{/each}
         <p class="acts">

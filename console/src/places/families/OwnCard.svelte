@@ -8,6 +8,7 @@
   import Outcome from '../../parts/Outcome.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
+  import Profile from './Profile.svelte'
   import FamilyTabs from './FamilyTabs.svelte'
 
   /** The calling card: a page and a link with the business's number and what it asks its clients for. */
@@ -126,6 +127,7 @@
       </p>
     </form>
   </section>
+  <Profile />
 </main>
 
 <style>
