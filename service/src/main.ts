@@ -11,6 +11,7 @@ import { changeDoor, rehearsals } from './base/change.ts'
 import { systemClock, type Clock } from './base/clock.ts'
 import { readConfig, type Config, type Settings } from './base/config.ts'
 import { serveConsole } from './base/console.ts'
+import { eachApart } from './base/each-apart.ts'
 import { databaseAt, decidingPool, openDatabase } from './base/database.ts'
 import { freePort } from './base/free-port.ts'
 import { Hearing } from './base/hearing.ts'
@@ -177,16 +178,20 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   await jobs.open({
     'send-mail': work => postman.send(work),
     'tend-proposal': tendProposal(kit, proposalKinds),
-    'look-for-what-is-due': async () => {
-      await tendAllDue(kit, proposalKinds)()
-      await tellRunningOut(kit)()
-      await tellMeansRunningOut(kit)()
-      await switchAllDue(kit)()
-      await tendHandovers(kit, proposalKinds)()
-      await tendUnderstudies(kit)()
-      await tendContests(kit)()
-      await tendClosed(kit)()
-    },
+    'look-for-what-is-due': async () =>
+      eachApart(
+        [
+          tendAllDue(kit, proposalKinds),
+          tellRunningOut(kit),
+          tellMeansRunningOut(kit),
+          switchAllDue(kit),
+          tendHandovers(kit, proposalKinds),
+          tendUnderstudies(kit),
+          tendContests(kit),
+          tendClosed(kit),
+        ],
+        async tend => tend(),
+      ),
     'change-payment': switchPayment(kit),
     'complete-handover': completeHandover(kit, proposalKinds),
     'tell-keepers': tellKeepers(kit),

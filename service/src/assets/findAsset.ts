@@ -1,12 +1,7 @@
 import { parseWhat, type What } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
-import { findAsset, unknownAsset, type Asset } from './queries.ts'
-
-interface Owner {
-  readonly id: string
-  readonly name: string
-}
+import { findAsset, unknownAsset, type Asset, type Owner } from './queries.ts'
 
 /** The acting business's asset that a sentence names. Another business's answers as one that does not exist, with the nearest own name. */
 export async function getAsset(manager: EntityManager, business: Owner, what: What): Promise<Asset> {

@@ -1,13 +1,15 @@
-import { kinds, nearest, printWhat, type Instant, type Kind, type What } from '@famiglia/core'
+import { kinds, nearest, printWhat, type Instant, type Kind, type Standing, type What } from '@famiglia/core'
 import { In, IsNull, type EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
 import { assets, type Asset } from './records.ts'
 
 export type { Asset } from './records.ts'
 
-interface Owner {
+export interface Owner {
   readonly id: string
   readonly name: string
+  /** Of who looks, where somebody does. */
+  readonly standing?: Standing
 }
 
 export async function findAsset(manager: EntityManager, business: string, what: What): Promise<Asset | null> {
@@ -81,14 +83,18 @@ export async function assetsOwned(manager: EntityManager, business: string): Pro
   })
 }
 
-/** That there is no such asset, with the nearest own name. */
+/** That there is no such asset, with the nearest own name for those who see all of them: a member is told of none that they may not reach. */
 export async function unknownAsset(manager: EntityManager, business: Owner, what: What): Promise<Problem> {
   if (what.by === 'number')
     return new Problem('asset.unknown', `${business.name} has no asset numbered ${what.number}.`)
   if (what.by === 'bundle') return new Problem('asset.unknown', `${business.name} has no bundle called ${what.handle}.`)
-  const known = (await manager.query('SELECT kind, handle FROM asset WHERE business_id = $1 ORDER BY name LIMIT 500', [
-    business.id,
-  ])) as { kind: Kind; handle: string }[]
+  const known = (
+    business.standing === 'member'
+      ? []
+      : await manager.query('SELECT kind, handle FROM asset WHERE business_id = $1 ORDER BY name LIMIT 500', [
+          business.id,
+        ])
+  ) as { kind: Kind; handle: string }[]
   const near = nearest(
     printWhat(what),
     known.map(asset => `${asset.kind}/${asset.handle}`),

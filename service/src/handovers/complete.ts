@@ -1,6 +1,8 @@
 import { goesBeyond, isBefore, type Figure, type Action } from '@famiglia/core'
 import { handOverAssets, type Asset } from '../assets/queries.ts'
 import { between } from '../base/chain.ts'
+import { eachApart } from '../base/each-apart.ts'
+import { Problem } from '../base/problem.ts'
 import type { Change } from '../base/change.ts'
 import type { Work } from '../base/jobs.ts'
 import type { Kit } from '../base/kit.ts'
@@ -48,7 +50,10 @@ export function completeHandover(kit: Kit, kinds: Register) {
       const terms = { ...handover, falls: handover.falls }
       const why = await whyNot(change.manager, terms, id)
       if (why) return stop(change, handover, null, why.message)
-      await carryOut(kit, kinds, change, handover, terms)
+      const lines = await drawUp(change.manager, terms, change.now).catch(asProblem)
+      // More was given on it meanwhile than one handover can carry: it is handed over in parts.
+      if (lines instanceof Problem) return stop(change, handover, null, lines.message)
+      await carryOut(kit, kinds, change, handover, { terms, lines: asAgreed(lines, handover) })
     })
   }
 }
@@ -56,10 +61,13 @@ export function completeHandover(kit: Kit, kinds: Register) {
 /** Completes all handovers whose instant has come, tells of those that complete within a day, and platforms of what has completed. */
 export function tendHandovers(kit: Kit, kinds: Register) {
   return async (): Promise<void> => {
-    for (const handover of await handoversDue(kit.database.manager, kit.clock.now()))
-      await completeHandover(kit, kinds)({ handover })
-    for (const id of await handoversSoon(kit.database.manager, kit.clock.now().add({ hours: 24 })))
-      await step(kit, id, tellSoon)
+    const { manager } = kit.database
+    await eachApart(await handoversDue(manager, kit.clock.now()), async handover =>
+      completeHandover(kit, kinds)({ handover }),
+    )
+    await eachApart(await handoversSoon(manager, kit.clock.now().add({ hours: 24 })), async id =>
+      step(kit, id, tellSoon),
+    )
     for (const handover of await handoversUntold(kit.database.manager))
       // A platform that does not answer is told at the next look.
       await tellKeepers(kit)({ handover }).catch(() => undefined)
@@ -67,6 +75,12 @@ export function tendHandovers(kit: Kit, kinds: Register) {
 }
 
 class Left extends Error {}
+
+/** What a rule refuses, as a value; anything else is thrown on. */
+function asProblem(cause: unknown): Problem {
+  if (cause instanceof Problem) return cause
+  throw cause
+}
 
 /** A step of a handover that cools off; nothing where it has ended meanwhile. */
 async function step(kit: Kit, id: string, work: (change: Change, handover: Handover) => Promise<void>): Promise<void> {
@@ -97,7 +111,9 @@ async function tellSoon(change: Change, handover: Handover): Promise<void> {
     data: { handover: handover.id },
   })
   if (isShort) return
-  const lines = await drawUp(change.manager, handover, change.now)
+  const lines = await drawUp(change.manager, handover, change.now).catch(asProblem)
+  // Where that is too much, it will stop: its admins are told then.
+  if (lines instanceof Problem) return
   for (const concerned of await namedIn(change.manager, handover, lines))
     await change.mail(coolingLetter(concerned, handover, true))
 }
@@ -124,9 +140,14 @@ export async function stop(
     await change.mail(stoppedLetter(person, of, handover, why.replace(/\.$/, '')))
 }
 
-async function carryOut(kit: Kit, kinds: Register, change: Change, handover: Handover, terms: Terms): Promise<void> {
+async function carryOut(
+  kit: Kit,
+  kinds: Register,
+  change: Change,
+  handover: Handover,
+  { terms, lines }: { readonly terms: Terms; readonly lines: readonly Line[] },
+): Promise<void> {
   const { from, to, assets, acceptedBy, id } = handover
-  const lines = asAgreed(await drawUp(change.manager, terms, change.now), handover)
   await voidWaiting(kinds, change, terms)
   // What was planned of who pays was agreed with the old owner.
   for (const planned of (

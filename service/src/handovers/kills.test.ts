@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { beforeAll, expect, test } from 'vitest'
-import { acceptHandover, handOver } from '../../../e2e/support/handovers.ts'
+import { acceptHandover, handOver, readHandover } from '../../../e2e/support/handovers.ts'
 import { agnese, betweenTwoBusinesses, bothSignIn, callum, numberOf, scene } from '../../../e2e/support/partners.ts'
 import { bringIn, join } from '../../../e2e/support/scene.ts'
 import { proposalKinds } from '../proposal-kinds.ts'
@@ -46,6 +46,30 @@ const standing = async (id: string): Promise<Standing> =>
       [number, id],
     )
   )[0]!
+
+test('a handover on which more was given since than one can carry is stopped with its reason, and keeps none of the others from being done', async () => {
+  await bringIn(scene, 'TN-11204', 'harbour-walks', 'tern')
+  const walks = await handOver(agnese, `hand over page/harbour-walks to ${callum.business} because "In one piece."`)
+  await acceptHandover(callum, walks.proposal)
+  const { proposal } = await handOver(agnese, `hand over ${day} to ${callum.business} keeping run because "Once."`)
+  await acceptHandover(callum, proposal)
+  // As many as an import for a whole firm would bring.
+  await scene.sql(
+    `INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by, purpose)
+     SELECT gen_random_uuid(), asset.business_id, asset.id, 'person', asset.brought_in_by, 'watch', '{}', '{}', now(), now(), asset.brought_in_by, 'reason ' || n
+     FROM asset, generate_series(1, 2001) n WHERE asset.handle = 'harbour-walks'`,
+  )
+  scene.clock.forward({ hours: 72 })
+  await tendHandovers(scene.town.service.kit, proposalKinds)()
+  expect(await readHandover(agnese, walks.proposal)).toMatchObject({ state: 'stopped' })
+  expect((await standing(proposal)).state).toBe('completed')
+  await bothSignIn()
+  const back = await handOver(callum, `hand over ${number} to ${agnese.business} because "Back."`)
+  await acceptHandover(agnese, back.proposal)
+  scene.clock.forward({ hours: 72 })
+  await tendHandovers(scene.town.service.kit, proposalKinds)()
+  await scene.sql("UPDATE access_grant SET ended_at = now() WHERE purpose LIKE 'reason %'")
+})
 
 test('cut off 200 times at random moments of its completion, it has gone over whole or not at all, and goes over in the end', async () => {
   const tend = () => tendHandovers(scene.town.service.kit, proposalKinds)()

@@ -167,6 +167,10 @@ test('what is asked for may be named by what it is called, or by the platform’
   expect((await ask(scene.tomasz, `run on "${ref}" until 2030-01-01`)).result).toContain('run on Winter Freight')
   for (const odd of ['Wintr Freight', '%', '_inter Freight', "'; DROP TABLE asset; --", '$&', '\\'])
     expect(await problemOf(ask(scene.tomasz, `draft on "${odd}"`))).toMatchObject({ code: 'asset.unknown' })
+  // What is nearest is told to who sees all there is.
+  const typo = (who: Actor) => problemOf(ask(who, 'draft on ad-account/winter-frieght'))
+  expect(await typo(scene.tomasz)).toMatchObject({ code: 'asset.unknown', nearest: null })
+  expect(await typo(scene.agnese)).toMatchObject({ nearest: 'ad-account/winter-freight' })
   const business = { path: at(scene.agnese).path }
   await answerOf(
     scene.agnese.client.POST('/v1/businesses/{business}/bundles', {

@@ -1,7 +1,7 @@
 import { sayList, type What } from '@famiglia/core'
 import { IsNull, type EntityManager } from 'typeorm'
 import { getAsset, readWhat } from '../assets/findAsset.ts'
-import { assetsById, unknownAsset, type Asset } from '../assets/queries.ts'
+import { assetsById, unknownAsset, type Asset, type Owner } from '../assets/queries.ts'
 import { Problem } from '../base/problem.ts'
 import { getBundle } from '../bundles/queries.ts'
 import { getBusiness } from '../businesses/queries.ts'
@@ -9,16 +9,11 @@ import { grants } from '../grants/records.ts'
 import { heldAssets, heldTarget } from './held.ts'
 import { targetOfAsset, targetsById, type Target } from './targets.ts'
 
-interface ActingFor {
-  readonly id: string
-  readonly name: string
-}
-
 /**
  * What a sentence names: the acting business's own asset or bundle, else one that it holds from another business. Where
  * several owners have one of that kind and handle, the number has to be said: `asset.ambiguous`.
  */
-export async function getTargetReached(manager: EntityManager, acting: ActingFor, what: What): Promise<Target> {
+export async function getTargetReached(manager: EntityManager, acting: Owner, what: What): Promise<Target> {
   try {
     return await getTarget(manager, acting, what)
   } catch (unknown) {
@@ -29,7 +24,7 @@ export async function getTargetReached(manager: EntityManager, acting: ActingFor
 }
 
 /** The acting business's asset or bundle that a sentence names. */
-export async function getTarget(manager: EntityManager, acting: ActingFor, what: What): Promise<Target> {
+export async function getTarget(manager: EntityManager, acting: Owner, what: What): Promise<Target> {
   if (what.by !== 'bundle') return targetOfAsset(await getAsset(manager, acting, what))
   const bundle = await getBundle(manager, acting, what.handle)
   return (await targetsById(manager, [bundle.id])).get(bundle.id)!
@@ -38,7 +33,7 @@ export async function getTarget(manager: EntityManager, acting: ActingFor, what:
 /** An asset of the acting business's own, or one that it holds from another: `own` tells which. */
 export async function getAssetReached(
   manager: EntityManager,
-  acting: ActingFor,
+  acting: Owner,
   text: string,
 ): Promise<{ asset: Asset; own: boolean }> {
   const what = readWhat(text)
