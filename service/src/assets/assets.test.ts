@@ -74,6 +74,13 @@ test('an asset keeps its number through a new name, and a taken handle is refuse
   expect(await problemOf(rename({ handle: 'summer-crossings' }))).toMatchObject({ code: 'handle.taken' })
   const renamed = await rename({ name: 'Winter Cargo' })
   expect(renamed).toMatchObject({ name: 'Winter Cargo', handle: 'winter-freight', version: 2 })
+  // What was written down by the old handle still leads to it, until another takes that.
+  await rename({ handle: 'winter-cargo' })
+  const called = await scene.agnese.client.GET('/v1/businesses/{business}/assets/{asset}', {
+    params: { path: { ...path(), asset: 'ad-account/winter-freight' } },
+  })
+  expect(called.data).toMatchObject({ name: 'Winter Cargo', handle: 'winter-cargo' })
+  await rename({ handle: 'winter-freight' })
 })
 
 test('lists come in pages that join without a gap, and lead on by their Link header', async () => {

@@ -14,9 +14,22 @@ export interface Owner {
 
 export async function findAsset(manager: EntityManager, business: string, what: What): Promise<Asset | null> {
   if (what.by === 'number') return manager.findOneBy(assets, { businessId: business, number: what.number })
-  if (what.by === 'handle')
-    return manager.findOneBy(assets, { businessId: business, kind: what.kind, handle: what.handle })
-  return null
+  if (what.by === 'bundle') return null
+  const { kind, handle } = what
+  return (await manager.findOneBy(assets, { businessId: business, kind, handle })) ?? formerly(manager, business, what)
+}
+
+/** The asset that was called so before it was renamed, as long as it is the business’s and no other took the handle. */
+async function formerly(
+  manager: EntityManager,
+  business: string,
+  { kind, handle }: { readonly kind: Kind; readonly handle: string },
+): Promise<Asset | null> {
+  const [former] = (await manager.query(
+    'SELECT asset_id AS id FROM former_handle WHERE business_id = $1 AND kind = $2 AND handle = $3',
+    [business, kind, handle],
+  )) as { id: string }[]
+  return former ? manager.findOneBy(assets, { id: former.id, businessId: business }) : null
 }
 
 /** The asset of a number, whoever owns it. */

@@ -6,7 +6,7 @@ import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts
 import { assertHandle, handleTaken } from './handles.ts'
 import { assets, type Asset } from './records.ts'
 
-/** Gives an asset another name or handle; its number stays. `version.stale` when somebody changed it since it was read. */
+/** Gives an asset another name or handle; its number stays, and the handle it had leads on to it until another asset takes that. `version.stale` when somebody changed it since it was read. */
 export function renameAsset(kit: Kit) {
   return async (
     acting: Acting,
@@ -39,6 +39,11 @@ export function renameAsset(kit: Kit) {
         if (violates(error, 'asset_handle')) throw handleTaken(current.kind, renamed.handle)
         throw error
       }
+      if (renamed.handle !== current.handle)
+        await change.manager.query(
+          'INSERT INTO former_handle (business_id, kind, handle, asset_id) VALUES ($1, $2, $3, $4) ON CONFLICT (business_id, kind, handle) DO UPDATE SET asset_id = excluded.asset_id',
+          [acting.id, current.kind, current.handle, asset.id],
+        )
       const sentence = `${acting.live.name} renamed the ${kinds[current.kind].noun} ${current.name} (${current.kind}/${current.handle}) to ${renamed.name} (${current.kind}/${renamed.handle}).`
       change.record({
         chain: acting.id,

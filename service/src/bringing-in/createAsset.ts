@@ -39,8 +39,9 @@ export function createAsset(kit: Kit) {
     const outer = wanted.inside ? await outerAsset(kit.database.manager, acting, kind, wanted.inside) : null
     const before = once && (await keptAnswer<Asset>(kit.database.manager, once, acting.live.person))
     if (before) return before.answer
-    if (await findAsset(kit.database.manager, acting.id, { by: 'handle', kind, handle: wanted.handle }))
-      throw handleTaken(kind, wanted.handle)
+    const called = await findAsset(kit.database.manager, acting.id, { by: 'handle', kind, handle: wanted.handle })
+    // One that was called so before has it no more.
+    if (called?.handle === wanted.handle) throw handleTaken(kind, wanted.handle)
     const asked = { kind, name: wanted.name, inside: outer?.platformRef ?? null }
     const made = await kit.platforms.create(platform.key, asked, once && hashOf(`${acting.live.person} ${once.key}`))
     return changeFor(

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-/** What lacks something for its purpose and is meant so: whom it is about, as a sentence names them, and what was missing then; null: whatever is. And whom letters invited to open a business, what a business is to others, and whom they write to there. */
+/** What lacks something for its purpose and is meant so: whom it is about, as a sentence names them, and what was missing then; null: whatever is. And whom letters invited to open a business, what a business is to others, and whom they write to there; and the handles that assets had before, which lead on. */
 export class LeftAsIs1796600000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`CREATE TABLE left_as_is (business_id uuid NOT NULL REFERENCES business, who text NOT NULL, who_name text NOT NULL,
@@ -10,6 +10,9 @@ export class LeftAsIs1796600000000 implements MigrationInterface {
     )
     await runner.query(
       "ALTER TABLE business ADD works_as text CHECK (works_as IN ('agency', 'consultant', 'measurement', 'studio', 'sister company')), ADD contact jsonb",
+    )
+    await runner.query(
+      'CREATE TABLE former_handle (business_id uuid NOT NULL REFERENCES business, kind text NOT NULL, handle text NOT NULL, asset_id uuid NOT NULL REFERENCES asset, PRIMARY KEY (business_id, kind, handle))',
     )
     await runner.query('CREATE UNIQUE INDEX left_as_is_one ON left_as_is (business_id, who, lower(purpose))')
   }
