@@ -20,11 +20,21 @@ export interface ClaimBegun {
   readonly minutes: number
 }
 
-/** Begins to bring in an asset the business has on a platform already: the platform shows a code there. */
+/**
+ * Begins to bring in an asset the business has on a platform already: the platform shows a code there. What was brought in
+ * already is refused at once: `claim.held-elsewhere`. Of what another business holds nothing is told before control is proven.
+ */
 export function beginClaim(kit: Kit) {
   return async (acting: Acting, wanted: { platform: string; ref: string }, once: Once | null): Promise<ClaimBegun> => {
     requireStanding(acting, 'bring-in-asset', 'Bringing in an asset')
     const platform = kit.platforms.get(wanted.platform)
+    const held = await findOnPlatform(kit.database.manager, platform.key, wanted.ref)
+    if (held?.businessId === acting.id)
+      throw new Problem(
+        'claim.held-elsewhere',
+        `${acting.name} brought it in already: it is ${held.name} (${held.kind}/${held.handle}, ${held.number}).`,
+        { pointer: '/ref' },
+      )
     const { shownAt, minutes } = await kit.platforms.showCode(platform.key, wanted.ref)
     return changeFor(
       kit,
