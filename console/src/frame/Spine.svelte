@@ -86,7 +86,7 @@
     onclick={() => (switching = !switching)}
   >
     <span
-      ><small class="num">acting for {business?.number ?? 'nobody yet'}</small><b
+      ><small class="num">acting for {business?.number ?? 'nobody yet'}</small><b dir="auto"
         >{business?.name ?? 'In your own name'}</b
       ></span
     ><kbd class="key">B</kbd>

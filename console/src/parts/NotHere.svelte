@@ -9,13 +9,17 @@
   let { error, named = '', ask = false }: { error: unknown; named?: string; ask?: boolean } = $props()
 
   const acting = getActing()
-  const isUnknown = $derived(error instanceof Refusal && error.problem.status === 404)
+  /** An address that cannot be read names nothing either. */
+  const isUnknown = $derived(error instanceof Refusal && [404, 422].includes(error.problem.status))
   const found = searched(acting, () => (isUnknown ? named : ''))
   const rest = $derived(route.pathname.split('/').slice(2).join('/'))
 </script>
 
 {#if !isUnknown}
-  <div class="section"><Trouble {error} /></div>
+  <div class="section">
+    <h1 class="title">This page cannot be shown now.</h1>
+    <Trouble {error} />
+  </div>
 {:else}
   <div class="span page-top">
     <p class="margin">Not here</p>

@@ -16,6 +16,9 @@
     choose: (row: GridRow, cell: GridCell) => void
     turn: (group: string) => void
   }
+  /** What the mark of a cell without a tier shows is said with it: `1 right: `. */
+  const counted = ({ tier, named }: GridCell) =>
+    tier ? '' : `${named.length} ${named.length === 1 ? 'right' : 'rights'}: `
   let { grid, groups, chosen, choose, turn }: Props = $props()
 
   const acting = getActing()
@@ -170,7 +173,7 @@
                       chosen:
                         chosen?.row.key === row.key && chosen.row.of === row.of && chosen.cell.column === cell.column,
                     }}
-                    aria-label="{row.name} on {asset?.name}: {cell.level}{more > 0 ? `, and ${more} more` : ''}"
+                    aria-label="{row.name} on {asset?.name}: {counted(cell)}{cell.level}{more > 0 ? `, and ${more} more` : ''}"
                     onclick={() =>
                       more > 0
                         ? turn(groups.find(one => one.columns.includes(columns[column]!))!.key)

@@ -51,7 +51,7 @@
           style:--level={Math.max(mark.level, 0)}
           title="{mark.date}: {mark.said}"
         >
-          <span class="told"><b>{mark.date}</b> <bdi>{mark.said}</bdi></span>
+          <span class="told"><b>{mark.date}</b> <span dir="ltr">{mark.said}</span></span>
         </li>
       {/each}
     </ol>

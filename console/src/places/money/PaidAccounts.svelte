@@ -1,6 +1,7 @@
 <script lang="ts">
   import { sayList, sayMonth } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
+  import { numbers } from '../../parts/numbers'
   import TierMark from '../../parts/TierMark.svelte'
   import type { Overview, Row } from './paid'
 
@@ -14,10 +15,9 @@
   let { rows, overview, onbegin, oncalloff }: Props = $props()
 
   const acting = getActing()
-  const number = new Intl.NumberFormat('en')
   const thisMonth = $derived(`${sayMonth(overview.thisMonth)} so far`)
   const lastMonth = $derived(sayMonth(overview.lastMonth))
-  const say = (amount: number | null) => (amount === null ? 'not told' : number.format(amount))
+  const say = (amount: number | null) => (amount === null ? 'not told' : numbers.format(amount))
   const takesAct = (row: Row) => row.canTakeOver === 'by asking' || row.meansState !== 'good'
 </script>
 
@@ -68,7 +68,7 @@
               ? row.thisMonth === null
                 ? ''
                 : 'no limit set'
-              : `of ${number.format(row.monthly)}`}</small
+              : `of ${numbers.format(row.monthly)}`}</small
           ></td
         >
         <td class="r num" data-l={lastMonth}>{say(row.lastMonth)}</td>
@@ -110,8 +110,8 @@
           : ''}
         {acting.business?.standing === 'finance' ? 'You see the money, not the adverts.' : ''}</td
       >
-      <td class="r num" data-l={thisMonth}>{number.format(overview.sums.thisMonth)}</td>
-      <td class="r num" data-l={lastMonth}>{number.format(overview.sums.lastMonth)}</td>
+      <td class="r num" data-l={thisMonth}>{numbers.format(overview.sums.thisMonth)}</td>
+      <td class="r num" data-l={lastMonth}>{numbers.format(overview.sums.lastMonth)}</td>
       <td class="blank"></td>
     </tr>
   </tfoot>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { capitalised, sayCount, sayEnd, sayList, sayShortDate, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
+  import { numbers } from '../../parts/numbers'
   import { sayCurrency } from '../../parts/currency'
   import { saveCsv } from '../../parts/save-csv'
   import TierMark from '../../parts/TierMark.svelte'
@@ -34,7 +35,6 @@
     ['revenue', 'Revenue'],
   ]
   const money = $derived(sayCurrency(compared.currency))
-  const number = new Intl.NumberFormat('en')
   const sayChange = (change: number | null) =>
     change === null ? '' : `${change > 0 ? '+' : change < 0 ? '−' : ''}${Math.abs(change)} %`
   const live = $derived(compared.items.filter(row => row.state === 'in force'))
@@ -121,7 +121,7 @@
           {@render who(row)}
           {#each measures as [measure, term] (measure)}
             <td class="f r num" data-l={term}
-              >{#if row.hiddenFigures.includes(measure)}<i>hidden</i>{:else if row.figures[measure]}{number.format(
+              >{#if row.hiddenFigures.includes(measure)}<i>hidden</i>{:else if row.figures[measure]}{numbers.format(
                   row.figures[measure].value,
                 )}<small>{sayChange(row.figures[measure].change)}</small>{:else}<i>not told</i>{/if}</td
             >
@@ -188,7 +188,7 @@
           {#each measures as [measure, term] (measure)}
             {@const sum = compared.sums[measure]}
             <td class="f r num" data-l={term}
-              >{sum.of > 0 ? number.format(sum.value) : '–'}<small
+              >{sum.of > 0 ? numbers.format(sum.value) : '–'}<small
                 >{[sum.leavesOut > 0 ? `of ${sum.of}` : '', sayChange(sum.change)].filter(Boolean).join(', ')}</small
               ></td
             >
