@@ -54,6 +54,8 @@ export function askBusiness(kit: Kit) {
         })
         const own = { toNamed: asked.of !== null, wanted, contact: asked.contact }
         await keepBusinessAsk(change, proposal.id, own)
+        const { names } = (await readBusinessAsks(change.manager, [proposal.id])).get(proposal.id)!
+        const saidToOwner = sayWanted(wanted, acting.zone, names)
         const named = asked.of ? owner.name : 'the owner'
         change.record({
           chain: acting.id,
@@ -66,11 +68,11 @@ export function askBusiness(kit: Kit) {
           ...between(owner, acting),
           chain: owner.id,
           what: 'ask.received',
-          sentence: withReason(`${acting.live.name} of ${acting.name} asks for: ${said}`, asked.reason),
+          sentence: withReason(`${acting.live.name} of ${acting.name} asks for: ${saidToOwner}`, asked.reason),
           data: { proposal: proposal.id },
         })
         for (const admin of await adminsOf(change.manager, owner.id))
-          await change.mail(askedLetter(admin, owner, acting, { proposal, said, contact: asked.contact }))
+          await change.mail(askedLetter(admin, owner, acting, { proposal, said: saidToOwner, contact: asked.contact }))
         return {
           proposal: proposal.id,
           result: `Asked ${named}: ${said}. It waits there until ${sayEnd(proposal.lapsesAt, acting.zone)}; you can withdraw it until then.${sayUnaskable(wanted)}`,

@@ -167,12 +167,12 @@ async function elsewhere(kit: Kit, acting: Acting, text: string): Promise<Search
   const others = (await kit.database.query(
     `SELECT business.id, business.number, business.name, business.zone, business.proposal_days AS "proposalDays", membership.standing
      FROM membership JOIN business ON business.id = membership.business_id WHERE membership.person_id = $1 AND business.id <> $2
-       AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND business.paused_at IS NULL ORDER BY business.name LIMIT 5`,
+       AND membership.paused_at IS NULL AND membership.frozen_at IS NULL ORDER BY business.name LIMIT 5`,
     [acting.live.person, acting.id],
-  )) as Omit<Acting, 'live'>[]
+  )) as Omit<Acting, 'live' | 'closedAt' | 'admins'>[]
   const counted = await Promise.all(
     others.map(async other => {
-      const items = await found(kit, { ...other, live: acting.live }, text)
+      const items = await found(kit, { ...other, closedAt: null, admins: [], live: acting.live }, text)
       // Purposes are much the same everywhere: to find one says nothing.
       const own = items.filter(({ what }) => what !== 'purpose')
       return { number: other.number, name: other.name, count: own.length }
