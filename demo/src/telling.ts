@@ -200,7 +200,13 @@ export async function askOf(
   )
 }
 
-export async function publishCard({ client, business, address }: Teller): Promise<void> {
+export async function publishCard({ client, business, name, address }: Teller): Promise<void> {
+  await answerOf(
+    client.PUT('/v1/businesses/{business}/profile', {
+      params: { path: { business } },
+      body: { worksAs: 'agency', contact: { name, address, telephone: '+44 20 7946 0018' } },
+    }),
+  )
   await answerOf(
     client.PUT('/v1/businesses/{business}/card', {
       params: { path: { business } },
