@@ -173,7 +173,9 @@
                       chosen:
                         chosen?.row.key === row.key && chosen.row.of === row.of && chosen.cell.column === cell.column,
                     }}
-                    aria-label="{row.name} on {asset?.name}: {counted(cell)}{cell.level}{more > 0 ? `, and ${more} more` : ''}"
+                    aria-label="{row.name} on {asset?.name}: {counted(cell)}{cell.level}{more > 0
+                      ? `, and ${more} more`
+                      : ''}"
                     onclick={() =>
                       more > 0
                         ? turn(groups.find(one => one.columns.includes(columns[column]!))!.key)
