@@ -110,7 +110,7 @@
     text-align: right;
   }
   .told b,
-  .told bdi {
+  .told span {
     display: block;
     overflow: hidden;
     text-overflow: ellipsis;
@@ -169,7 +169,7 @@
       background: none;
       text-align: left;
     }
-    .told bdi {
+    .told span {
       white-space: normal;
     }
   }
