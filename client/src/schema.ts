@@ -10226,6 +10226,11 @@ export interface components {
                 address: string;
                 telephone: string | null;
             } | null;
+            /**
+             * Format: date-time
+             * @description Since when it is closed: nothing between you counts then.
+             */
+            closed: string | null;
             mailDomain: string | null;
             /** @description Who dealt with the acting business on its behalf. */
             contacts: {

@@ -161,7 +161,7 @@ async function showPartner(context: Context, named: string): Promise<void> {
       asset.stopped ? `\n      ${asset.stopped}` : '',
     ].join('')
   const lines = [
-    `${partner.name}, ${partner.town} (${partner.number})${partner.frozenBy.length > 0 ? `, frozen by ${sayList(partner.frozenBy)}` : ''}`,
+    `${partner.name}, ${partner.town} (${partner.number})${partner.closed ? ', closed: nothing between you counts' : ''}${partner.frozenBy.length > 0 ? `, frozen by ${sayList(partner.frozenBy)}` : ''}`,
     `  in Famiglia since ${longDay(partner.since, zone)}`,
     ...partner.contacts.map(contact => `  contact: ${contact.name} (${contact.address})`),
     ...(open.length > 0 ? ['Not answered yet:', ...open.map(one => `  ${one.outset} (${one.id})`)] : []),

@@ -12,6 +12,7 @@ import {
   marisol,
   offer,
   part,
+  partner,
   scene,
   winter,
 } from '../../../e2e/support/partners.ts'
@@ -50,6 +51,7 @@ test('closing ends what the business gave and held at once, is told to all, and 
   expect((await chain(agnese))[0]).toContain('Gullwright & Moss was closed')
   expect((await chain(agnese)).join()).not.toContain('We stop.')
 
+  expect(await partner(agnese, callum.business)).toMatchObject({ closed: expect.any(String) })
   // It is read, and nothing is done for it or given to it.
   expect((await chain(callum)).join()).toContain('Callum Osei-Bright closed Gullwright & Moss: “We stop.”')
   expect(await problemOf(scene.say(callum, `let ${marisol.email} run on ad-account/showcase`))).toMatchObject({

@@ -14,13 +14,14 @@ interface Told {
 }
 
 /**
- * Tells everybody who works for a business, and the admins of every partner; each partner’s history has an entry of its
+ * Tells everybody who works for a business and is not stopped there, and the admins of every partner; each partner’s history has an entry of its
  * own, so that none reads of the others. All hear of it at once where they are signed in.
  */
 export async function tellOfClosing(change: Change, acting: Acting, told: Told): Promise<void> {
   const people = (await change.manager.query(
     `SELECT person.id, person.name, main.address FROM membership JOIN person ON person.id = membership.person_id
-     JOIN person_address main ON main.person_id = person.id AND main.main WHERE membership.business_id = $1 ORDER BY person.id`,
+     JOIN person_address main ON main.person_id = person.id AND main.main WHERE membership.business_id = $1
+       AND membership.paused_at IS NULL AND membership.frozen_at IS NULL AND person.paused_at IS NULL ORDER BY person.id`,
     [acting.id],
   )) as { id: string; name: string; address: string }[]
   const path = `/${acting.number}/desk`

@@ -14,7 +14,7 @@ export function tendClosed(kit: Kit) {
         null,
         async change => {
           const [, over] = (await change.manager.query(
-            'UPDATE business SET over_at = $2 WHERE id = $1 AND closed_at <= $3 AND over_at IS NULL',
+            'UPDATE business SET over_at = $2, own_of = NULL WHERE id = $1 AND closed_at <= $3 AND over_at IS NULL',
             [id, change.now.toString(), since.toString()],
           )) as [unknown, number]
           if (over === 0) return

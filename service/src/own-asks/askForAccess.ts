@@ -13,6 +13,7 @@ import { readWanted } from '../proposals/readWanted.ts'
 import { factsFrom } from '../reach/facts.ts'
 import { giversOnAll } from '../reach/givers.ts'
 import type { Change } from '../base/change.ts'
+import { assertNotTooMany } from './assertNotTooMany.ts'
 import { askLetter, sayWanted } from './letters.ts'
 import { namesRead } from './namesRead.ts'
 import { keepColleague } from './records.ts'
@@ -49,6 +50,7 @@ export function askForAccess(kit: Kit) {
         )
         const colleague = whom ? await findColleague(change, acting, whom) : null
         if (!colleague) await assertNotHeld(kit, change, acting, things)
+        await assertNotTooMany(change, acting, colleague, things)
         const assets = things.flatMap(({ target }) => target.assets)
         const givers = await giversOnAll(kit, change.manager, acting.id, assets)
         const proposal = await openProposal(change, {

@@ -138,6 +138,30 @@ test('who asks for a colleague is told whom it waits for; nobody grants what was
   expect(await problemOf(stranger)).toMatchObject({ code: 'person.unknown' })
 })
 
+test('twenty of the same at once are one ask, and nobody keeps more than twenty waiting', async () => {
+  const before = (await deskOf(scene.agnese)).received.length
+  const same = await Promise.allSettled(
+    Array.from({ length: 20 }, () => ask(scene.tomasz, 'steward on ad-account/winter-freight until 2031-01-01')),
+  )
+  expect(same.filter(one => one.status === 'fulfilled')).toHaveLength(1)
+  expect((await deskOf(scene.agnese)).received).toHaveLength(before + 1)
+  const many = await Promise.allSettled(
+    Array.from({ length: 21 }, (_none, day) =>
+      ask(scene.tomasz, `steward on ad-account/winter-freight until ${2032 + day}-01-01`),
+    ),
+  )
+  expect(many.filter(one => one.status === 'fulfilled').length).toBeLessThan(20)
+  const { waiting } = await deskOf(scene.tomasz)
+  expect(waiting.filter(row => row.kind === 'ask')).toHaveLength(20)
+  for (const { proposal, kind } of waiting)
+    if (kind === 'ask')
+      await answerOf(
+        scene.tomasz.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {
+          params: { path: { ...at(scene.tomasz).path, proposal } },
+        }),
+      )
+})
+
 test('what was asked for can be withdrawn, and lapses by itself', async () => {
   const first = await ask(scene.tomasz, 'run on ad-account/winter-freight')
   const path = { ...at(scene.tomasz).path, proposal: first.proposal }

@@ -31,6 +31,7 @@ export async function readPartner(kit: Kit, acting: Acting, partner: Business) {
   return {
     ...short,
     since: partner.openedAt.toString(),
+    closed: partner.closedAt?.toString() ?? null,
     worksAs: partner.worksAs,
     contact: partner.contact,
     mailDomain: await mailDomainOf(manager, partner.id),

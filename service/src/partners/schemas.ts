@@ -79,6 +79,10 @@ export const partnerOut = object({
   ...inShort,
   since: instantOut.required(),
   ...profileOut,
+  closed: instantOut
+    .nullable()
+    .defined()
+    .meta({ description: 'Since when it is closed: nothing between you counts then.' }),
   mailDomain: string().nullable().defined(),
   contacts: array(object({ name: string().required(), address: string().required() }).required())
     .required()

@@ -68,6 +68,10 @@
         </div>
       </div>
     </div>
+    {#if partner.closed}<Slip tone="due"
+        ><b>{partner.name}</b> was closed on {sayDate(Temporal.Instant.from(partner.closed), acting.zone)}. Nothing
+        between you counts; what you do not end counts again if it is opened again.</Slip
+      >{/if}
     {#if partner.frozenBy.length > 0}<Slip tone="due"
         >Frozen by {sayList(
           partner.frozenBy.map(side => (side === 'us' ? (acting.business?.name ?? 'you') : partner.name)),
