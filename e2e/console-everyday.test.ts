@@ -89,3 +89,40 @@ test('a business is closed by its name alone, can be read by everybody there, an
   await page.getByRole('heading', { name: `Close ${name}, so that everything ends` }).waitFor()
   await page.context().close()
 })
+
+test('heard alone, every page has one title, its places and nothing to touch without a name; what came of something is spoken', async () => {
+  const agnese = await scene.signIn(scene.called('Agnese'))
+  const page = await pageOf(browser, scene, agnese)
+  const { items: people } = await answerOf(
+    agnese.client.GET('/v1/businesses/{business}/people', { params: at(agnese) }),
+  )
+  const say = encodeURIComponent('let bea@ondaverde.example run on page/day-trips')
+  const places =
+    `desk give?say=${say} review?say=${say} access lists groups ask money bring-in families tree link handovers
+    hand-over inbox card in-trust contests understudy history closing search?find=summer assets/ad-account%2Fsummer-crossings
+    people/${people[1]!.id} people/${people[1]!.id}/as people/${people[1]!.id}/leaving`.split(/\s+/)
+  const faults: string[] = []
+  for (const place of places) {
+    await page.goto(`${home()}/${place}`)
+    await page.getByRole('heading', { level: 1 }).or(page.locator('.letter')).first().waitFor()
+    await page.waitForLoadState('networkidle', { timeout: 2_000 }).catch(() => undefined)
+    const heard = await page.locator('body').ariaSnapshot()
+    const unnamed = /^\s*- (?:button|link|textbox|combobox|checkbox|radio|searchbox|table|dialog)(?=:|$| \[)/gm
+    for (const nameless of heard.match(unnamed) ?? []) faults.push(`${place}: ${nameless.trim()} without a name`)
+    const titles = heard.match(/- heading .*\[level=1\]/g)?.length ?? 0
+    if (titles !== 1) faults.push(`${place}: ${titles} titles`)
+    if (!/- navigation "Places"/.test(heard)) faults.push(`${place}: no places`)
+    if (!/^- main/m.test(heard)) faults.push(`${place}: no main part`)
+  }
+  expect(faults).toEqual([])
+  await page.goto(`${home()}/families`)
+  await page.getByRole('button', { name: 'They are not here yet' }).click()
+  await page.getByLabel('Somebody there, by e-mail').fill('lena@saltmarsh.example')
+  await page.getByRole('button', { name: 'Invite their business' }).click()
+  await page.getByRole('status').filter({ hasText: 'A letter goes to lena@saltmarsh.example' }).waitFor()
+  await page.getByRole('button', { name: 'They are not here yet' }).click()
+  await page.getByLabel('Somebody there, by e-mail').fill('lena@saltmarsh.example')
+  await page.getByRole('button', { name: 'Invite their business' }).click()
+  await page.getByRole('alert').filter({ hasText: 'was invited within the last 7 days' }).waitFor()
+  await page.context().close()
+}, 120_000)

@@ -49,7 +49,7 @@
 </script>
 
 {#if failed}<Trouble error={failed} />{/if}
-<table class="tbl who" {@attach entries}>
+<table aria-label="Who reaches it" class="tbl who" {@attach entries}>
   <thead
     ><tr
       ><th scope="col">Person</th><th scope="col">May</th><th scope="col">Through</th><th scope="col">Sees</th><th

@@ -46,7 +46,7 @@
     <h2 class="margin">Partners</h2>
     <div>
       {#if partners.length > 0}
-        <table class="tbl" {@attach entries}>
+        <table aria-label="Partners" class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">Business</th><th scope="col">Number</th><th scope="col">Town</th><th

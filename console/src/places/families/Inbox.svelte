@@ -65,7 +65,7 @@
     </p>
     <div>
       {#if items.length > 0}
-        <table class="tbl" {@attach entries}>
+        <table aria-label="Received and sent" class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">{side === 'received' ? 'From' : 'To'}</th><th scope="col">Says</th><th scope="col"

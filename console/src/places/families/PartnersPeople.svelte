@@ -46,7 +46,7 @@
   <div>
     <Outcome {doing} />
     {#if people.length > 0}
-      <table class="tbl" {@attach entries}>
+      <table aria-label="Who reaches it" class="tbl" {@attach entries}>
         <thead
           ><tr
             ><th scope="col">Person</th><th scope="col">Of</th><th scope="col">Reaches</th><th scope="col">Since</th><th

@@ -22,7 +22,7 @@
     [asset.mayGiveAccess ? 'may give access' : '', asset.mayPassOn ? 'may pass on' : ''].filter(Boolean)
 </script>
 
-<table class="tbl" {@attach entries}>
+<table aria-label="What was given" class="tbl" {@attach entries}>
   <thead
     ><tr
       ><th scope="col">Asset</th>{#if owners}<th scope="col">Of</th>{/if}<th scope="col">Allows</th><th scope="col"

@@ -72,7 +72,7 @@
           >{tier}</button
         >{/each}
     </p>
-    <table>
+    <table aria-label="What each tier allows">
       <thead>
         <tr>
           <td class="first topic"></td><td class="what"></td>

@@ -45,7 +45,7 @@
     <h2 class="margin">Agreed</h2>
     {#if list.data}
       {#if items.length > 0}
-        <table class="tbl" {@attach entries}>
+        <table aria-label="Handovers" class="tbl" {@attach entries}>
           <thead
             ><tr><th scope="col">What</th><th scope="col">From</th><th scope="col">To</th><th scope="col">State</th></tr
             ></thead

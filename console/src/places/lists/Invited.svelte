@@ -27,7 +27,7 @@
 </script>
 
 {#if invited.length > 0}
-  <table class="tbl" {@attach entries}>
+  <table aria-label="Who is invited" class="tbl" {@attach entries}>
     <thead
       ><tr
         ><th scope="col">Invited</th><th scope="col">As</th><th scope="col">To</th><th scope="col">By</th><th

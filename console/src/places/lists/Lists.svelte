@@ -50,7 +50,7 @@
     <h2 class="margin">Assets</h2>
     <div>
       {#if assets.data && assets.data.items.length > 0}
-        <table class="tbl" {@attach entries}>
+        <table aria-label="Assets" class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">Asset</th><th scope="col">Kind</th><th scope="col">Number</th><th scope="col" class="r"
@@ -90,7 +90,7 @@
     <h2 class="margin">People</h2>
     <div>
       {#if people.data && people.data.items.length > 0}
-        <table class="tbl" {@attach entries}>
+        <table aria-label="People" class="tbl" {@attach entries}>
           <thead
             ><tr
               ><th scope="col">Person</th><th scope="col">Address</th><th scope="col">Standing</th><th scope="col"

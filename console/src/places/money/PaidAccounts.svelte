@@ -21,7 +21,7 @@
   const takesAct = (row: Row) => row.canTakeOver === 'by asking' || row.meansState !== 'good'
 </script>
 
-<table>
+<table aria-label="Who pays for which account">
   <thead>
     <tr>
       <th scope="col">Ad account</th><th scope="col">Who pays</th><th scope="col">Means of payment</th><th scope="col"

@@ -61,7 +61,7 @@
   <section class="span section">
     <h2 class="margin">Sign-ins and tokens</h2>
     <div>
-      <table class="tbl" {@attach entries}>
+      <table aria-label="Sign-ins and tokens" class="tbl" {@attach entries}>
         <thead
           ><tr
             ><th scope="col">Where</th><th scope="col">Begun</th><th scope="col">Good until</th><th scope="col"

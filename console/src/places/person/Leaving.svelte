@@ -87,7 +87,7 @@
       {#if leaving.onlyTheirs.length > 0}
         <section class="span section">
           <h2 class="margin">Only {first} has</h2>
-          <table class="tbl" {@attach entries}>
+          <table aria-label="What they alone have" class="tbl" {@attach entries}>
             <thead
               ><tr><th scope="col">What</th><th scope="col">About</th><th scope="col">Who takes over</th></tr></thead
             >
@@ -112,7 +112,7 @@
       <section class="span section">
         <h2 class="margin">All that {first} holds</h2>
         <div>
-          <table class="tbl" {@attach entries}>
+          <table aria-label="All that they hold" class="tbl" {@attach entries}>
             <thead><tr><th scope="col">Asset</th><th scope="col">May</th><th scope="col">Through</th></tr></thead>
             <tbody>
               {#each leaving.holds as held (held.text)}

@@ -34,7 +34,7 @@
       <b>{verdict}</b>
     </h2>
     {#if found}
-      <table class="tbl" {@attach entries}>
+      <table aria-label="What it takes" class="tbl" {@attach entries}>
         <thead
           ><tr
             ><th scope="col">It takes</th><th scope="col">On</th><th scope="col">Has it through</th><th scope="col"

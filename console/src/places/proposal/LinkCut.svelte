@@ -61,7 +61,7 @@
   })
 </script>
 
-<table class="tbl" {@attach entries}>
+<table aria-label="What you accept" class="tbl" {@attach entries}>
   <thead
     ><tr
       ><th scope="col"><span class="sr-only">Accept it</span></th><th scope="col">Account</th><th scope="col"

@@ -98,7 +98,7 @@
   </div>
 </section>
 <div class="wide">
-  <table class="figs">
+  <table aria-label="Accounts side by side" class="figs">
     <thead>
       <tr>
         <th scope="col">Your label</th><th scope="col">Ad account</th><th scope="col">Ceiling</th><th scope="col"

@@ -83,7 +83,7 @@
 </div>
 <div class="span section">
   <p class="margin">Who can say no</p>
-  <table class="tbl" {@attach entries}>
+  <table aria-label="Who can say no" class="tbl" {@attach entries}>
     <thead><tr><th scope="col">Who</th><th scope="col">Standing</th></tr></thead>
     <tbody>
       {#each steppingIn.told as one (one.address)}
