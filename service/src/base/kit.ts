@@ -1,4 +1,4 @@
-import type { Instant } from '@famiglia/core'
+import type { Action, Instant } from '@famiglia/core'
 import type pg from 'pg'
 import type { DataSource } from 'typeorm'
 import type { MakeChange, Rehearse } from './change.ts'
@@ -19,6 +19,6 @@ export interface Kit {
   readonly rehearse: Rehearse
   readonly platforms: Platforms
   /** Notes that somebody used an asset just now. */
-  readonly lastUse: { note(person: string, asset: string, at: Instant): void; write(): Promise<void> }
+  readonly lastUse: { note(person: string, asset: string, action: Action, at: Instant): void; write(): Promise<void> }
   publicUrl(): string
 }

@@ -1,3 +1,4 @@
+import { answerOf } from '@famiglia/client'
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
@@ -178,4 +179,20 @@ test('who reaches it tells when it was last used', async () => {
     through: 'own grant',
     lastUsed: expect.stringMatching(/^20/),
   })
+})
+
+test('before somebody is given more, the review says what they last did there, and what is beyond that', async () => {
+  const preview = await answerOf(
+    scene.agnese.client.POST('/v1/businesses/{business}/sentences/preview', {
+      params: { path: { business: scene.agnese.business } },
+      body: { sentence: `let ${priya.email} run on ad-account/summer-crossings` },
+    }),
+  )
+  const said = preview.notes.filter(note => note.includes('last used'))
+  expect(said).toHaveLength(1)
+  const [used, beyond] = said[0]!.split('. Beyond that this allows to ')
+  expect(used).toMatch(/^Priya Lindqvist last used Summer Crossings on \d+ \w+ \d{4}, to /)
+  const did = used!.replace(/^.*, to /, '')
+  expect(beyond).toContain('change budgets')
+  expect(beyond!.split('; ')).not.toContain(did)
 })

@@ -35,7 +35,7 @@ export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evalua
   if (!facts || facts.asset.kind !== resource.type) return unknown
   const now = kit.clock.now()
   const decision = decide(facts, action.name, now)
-  if (decision.allowed) kit.lastUse.note(facts.person.id, facts.asset.id, now)
+  if (decision.allowed) kit.lastUse.note(facts.person.id, facts.asset.id, action.name, now)
   return {
     decision: decision.allowed,
     context: {

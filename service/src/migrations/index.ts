@@ -11,7 +11,7 @@ import { OwnAndPeople1796200000000 } from './1796200000000-own-and-people.ts'
 import { NamesInOrder1796300000000 } from './1796300000000-names-in-order.ts'
 import { WhoseAsk1796400000000 } from './1796400000000-whose-ask.ts'
 import { Closing1796500000000 } from './1796500000000-closing.ts'
-import { LeftAsIs1796600000000 } from './1796600000000-left-as-is.ts'
+import { Everyday1796600000000 } from './1796600000000-everyday.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -28,5 +28,5 @@ export const migrations = [
   NamesInOrder1796300000000,
   WhoseAsk1796400000000,
   Closing1796500000000,
-  LeftAsIs1796600000000,
+  Everyday1796600000000,
 ]

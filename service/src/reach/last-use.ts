@@ -1,12 +1,12 @@
-import type { Instant } from '@famiglia/core'
+import type { Action, Instant } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 
 /**
- * Notes when somebody last used an asset. It is a trace of use and no change of access, so it does not go through the
+ * Notes when somebody last used an asset, and what they did. It is a trace of use and no change of access, so it does not go through the
  * door: noted in memory and written down every second, in one statement; a kill loses at most that second.
  */
 export class LastUse {
-  private noted = new Map<string, { person: string; asset: string; at: number }>()
+  private noted = new Map<string, { person: string; asset: string; action: string; at: number }>()
   private readonly timer: NodeJS.Timeout
 
   constructor(
@@ -17,8 +17,8 @@ export class LastUse {
     this.timer.unref()
   }
 
-  note(person: string, asset: string, at: Instant): void {
-    this.noted.set(`${person} ${asset}`, { person, asset, at: at.epochMilliseconds })
+  note(person: string, asset: string, action: Action, at: Instant): void {
+    this.noted.set(`${person} ${asset}`, { person, asset, action, at: at.epochMilliseconds })
   }
 
   async write(): Promise<void> {
@@ -26,9 +26,14 @@ export class LastUse {
     const uses = [...this.noted.values()]
     this.noted = new Map()
     await this.database.query(
-      `INSERT INTO last_use (person_id, asset_id, at) SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::timestamptz[])
-       ON CONFLICT (asset_id, person_id) DO UPDATE SET at = greatest(last_use.at, excluded.at)`,
-      [uses.map(use => use.person), uses.map(use => use.asset), uses.map(use => new Date(use.at))],
+      `INSERT INTO last_use (person_id, asset_id, at, action) SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::timestamptz[], $4::text[])
+       ON CONFLICT (asset_id, person_id) DO UPDATE SET at = excluded.at, action = excluded.action WHERE last_use.at <= excluded.at`,
+      [
+        uses.map(use => use.person),
+        uses.map(use => use.asset),
+        uses.map(use => new Date(use.at)),
+        uses.map(use => use.action),
+      ],
     )
   }
 

@@ -34,6 +34,7 @@ import { planSentence } from './planSentence.ts'
 import { readSentence, type PlannedLet, type PlannedRecipient } from './planned.ts'
 import { shared, type Preview, type PreviewedAsset } from './preview.ts'
 import { previewEnd } from './previewEnding.ts'
+import { sayLastUses } from './lastUses.ts'
 import { notesOn, notesOnInside, sayChange } from './previewNotes.ts'
 import { readinessAfter } from './sufficiency.ts'
 import { isNewPerson, takesFreshProof, waitsForYes } from './takesYes.ts'
@@ -98,6 +99,7 @@ async function previewLet(kit: Kit, acting: Acting, plan: PlannedLet, chosen: St
       ...new Set([
         ...plan.recipients.flatMap(recipient => notesOn(acting, plan, recipient, standing)),
         ...(await sayAlreadyGiving(kit, acting, first.things, standing, admins)),
+        ...(await sayLastUses(kit.database.manager, acting, plan.recipients)),
         ...(await notesOnInside(kit.database.manager, first.things)),
       ]),
     ],

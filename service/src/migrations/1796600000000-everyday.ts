@@ -1,7 +1,11 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-/** What lacks something for its purpose and is meant so: whom it is about, as a sentence names them, and what was missing then; null: whatever is. And whom letters invited to open a business, what a business is to others, and whom they write to there; and the handles that assets had before, which lead on. */
-export class LeftAsIs1796600000000 implements MigrationInterface {
+/**
+ * What is not enough for its purpose and meant so (what was missing then; null: whatever is); whom letters invited to open a
+ * business; what a business is to others, and whom they write to there; the handles that assets had before, which lead on;
+ * what was last done with an asset.
+ */
+export class Everyday1796600000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`CREATE TABLE left_as_is (business_id uuid NOT NULL REFERENCES business, who text NOT NULL, who_name text NOT NULL,
       purpose text NOT NULL, missing text[], said_by uuid NOT NULL REFERENCES person, said_at timestamptz NOT NULL)`)
@@ -14,6 +18,7 @@ export class LeftAsIs1796600000000 implements MigrationInterface {
     await runner.query(
       'CREATE TABLE former_handle (business_id uuid NOT NULL REFERENCES business, kind text NOT NULL, handle text NOT NULL, asset_id uuid NOT NULL REFERENCES asset, PRIMARY KEY (business_id, kind, handle))',
     )
+    await runner.query('ALTER TABLE last_use ADD action text')
     await runner.query('CREATE UNIQUE INDEX left_as_is_one ON left_as_is (business_id, who, lower(purpose))')
   }
 
