@@ -6,10 +6,8 @@ import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
 import { changeBusiness } from '../businesses/queries.ts'
-import { makeVoid } from '../proposals/answer.ts'
-import { gatherProposal } from '../proposals/gather.ts'
 import type { Register } from '../proposals/kind.ts'
-import { findProposal } from '../proposals/queries.ts'
+import { voidForBoth } from '../proposals/voidForBoth.ts'
 import { tellOfClosing } from './concerned.ts'
 import { inTheWay } from './inTheWay.ts'
 import { reopensUntil } from './readClosing.ts'
@@ -40,7 +38,7 @@ export function closeBusiness(kit: Kit, kinds: () => Register) {
           given: { reason },
           reason,
         })
-        return asked ?? { result: await close(kit, change, kinds(), acting, reason), proposal: null }
+        return asked ?? { result: await close(change, kinds(), acting, reason), proposal: null }
       },
       once,
     )
@@ -50,9 +48,9 @@ export function closeBusiness(kit: Kit, kinds: () => Register) {
 /** The same, once a second admin agreed. */
 export const closing = (kinds: () => Register): ActOfTwo => ({
   act: 'close',
-  carryOut: async (kit, change, acting, { reason }: { reason: string }) => {
+  carryOut: async (_kit, change, acting, { reason }: { reason: string }) => {
     await assertFree(change, acting)
-    return close(kit, change, kinds(), acting, reason)
+    return close(change, kinds(), acting, reason)
   },
 })
 
@@ -61,8 +59,8 @@ async function assertFree(change: Change, acting: Acting): Promise<void> {
   if (first) throw new Problem('business.busy', [first, ...more].join(' '))
 }
 
-async function close(kit: Kit, change: Change, kinds: Register, acting: Acting, reason: string): Promise<string> {
-  await voidAll(kit, change, kinds, acting)
+async function close(change: Change, kinds: Register, acting: Acting, reason: string): Promise<string> {
+  await voidAll(change, kinds, acting)
   await changeBusiness(change.manager, acting.id, { closedAt: change.now, closedBy: acting.live.person })
   const until = sayEnd(reopensUntil(change.now), acting.zone)
   change.record({
@@ -81,20 +79,20 @@ async function close(kit: Kit, change: Change, kinds: Register, acting: Acting, 
   return `Closed. Nothing of ${acting.name} counts any more, for anybody. An admin can open it again until ${until}.`
 }
 
-/** What waits for an answer, sent by it or to it, holds no longer, and both sides are told. */
-async function voidAll(kit: Kit, change: Change, kinds: Register, acting: Acting): Promise<void> {
+/**
+ * What waits for an answer, sent by it or to it, holds no longer, and both sides are told. Who asked by a number alone does not
+ * learn whose it was.
+ */
+async function voidAll(change: Change, kinds: Register, acting: Acting): Promise<void> {
   const open = (await change.manager.query(
     "SELECT id FROM proposal WHERE state = 'open' AND (business_id = $1 OR to_business_id = $1) ORDER BY opened_at",
     [acting.id],
   )) as { id: string }[]
-  const why = `${acting.name} was closed`
-  for (const { id } of open) {
-    const proposal = (await findProposal(change.manager, { id }))!
-    const kind = kinds.of(proposal)
-    const parts = await gatherProposal(change.manager, kinds, proposal)
-    await makeVoid(change, kind, parts, why)
-    for (const letter of await kind.letters.cameToNothing(change, parts, why)) await change.mail(letter)
-  }
+  for (const { id } of open)
+    await voidForBoth(change, kinds, id, (kind, parts) => {
+      const isKnown = parts.business.id === acting.id || kind.partnerIsKnown(parts)
+      return `${isKnown ? acting.name : 'the business it went to'} was closed`
+    })
 }
 
 /** Opens a closed business again, for 30 days: what nobody ended meanwhile counts as before. What waited for an answer does not come back. */

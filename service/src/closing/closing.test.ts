@@ -10,6 +10,7 @@ import {
   can,
   decideFor,
   marisol,
+  numberOf,
   offer,
   part,
   partner,
@@ -107,6 +108,28 @@ test('where it takes two, one admin asks and another agrees; twenty at once clos
   expect((await closing(ada)).closed).toMatchObject({ by: 'Ada Quill' })
   expect((await chain(callum)).filter(said => said.includes('closed Gullwright & Moss:'))).toHaveLength(3)
   await reopen(await scene.signIn(ada))
+})
+
+test('who asked by a number alone does not learn from its closing whose it was', async () => {
+  const own = await scene.signIn(marisol)
+  const { number } = await answerOf(
+    own.client.POST('/v1/me/businesses', {
+      body: { name: 'Saltmarsh Prints', town: 'Tarnmouth', zone: 'Europe/London' },
+    }),
+  )
+  const prints = { ...own, business: number }
+  const { proposal } = await ask(prints, `watch on ${await numberOf('winter-freight')}`)
+  await close(agnese)
+  const params = { path: { ...at(prints).path, proposal } }
+  const read = await answerOf(own.client.GET('/v1/businesses/{business}/proposals/{proposal}', { params }))
+  expect(read).toMatchObject({ state: 'void', reason: 'the business it went to was closed' })
+  await scene.letters(marisol.email)
+  const letter = await scene.newestLetter(marisol.email)
+  expect(letter.text).toMatch(/business it went to was closed/)
+  expect([letter.text, letter.subject, JSON.stringify(read), ...(await chain(prints))].join()).not.toContain(
+    'Ondaverde',
+  )
+  await reopen(agnese)
 })
 
 test('after 30 days it stays closed, and what it gave and held has ended for good', async () => {

@@ -1,7 +1,7 @@
 import type { Change } from '../base/change.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
-import { partnerIds } from '../reach/findPartner.ts'
+import { isPartner, partnerIds } from '../reach/findPartner.ts'
 
 interface Told {
   readonly what: string
@@ -34,6 +34,8 @@ export async function tellOfClosing(change: Change, acting: Acting, told: Told):
     })
   const partners = (await change.manager.query(`SELECT id FROM (${partnerIds}) near`, [acting.id])) as { id: string }[]
   for (const { id } of partners) {
+    // Who asked for something by its number alone does not know of the business.
+    if (!(await isPartner(change.manager, id, acting.id))) continue
     change.record({ chain: id, what: told.what, sentence: told.sentence, partners: [acting.number] })
     for (const to of await adminsOf(change.manager, id))
       await change.mail({ to, subject: told.subject, body: [`Dear ${to.name},`, told.toPartners] })

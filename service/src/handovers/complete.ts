@@ -13,10 +13,9 @@ import { endGrant } from '../grants/endGrant.ts'
 import { holderOfGrant } from '../grants/holderOf.ts'
 import { freezeGrant, hangOn, keepGrant, noteSuccessor } from '../grants/keepGrant.ts'
 import { grantsById } from '../grants/queries.ts'
-import { makeVoid } from '../proposals/answer.ts'
-import { gatherProposal } from '../proposals/gather.ts'
 import type { Register } from '../proposals/kind.ts'
-import { changeProposal, findProposal } from '../proposals/queries.ts'
+import { changeProposal } from '../proposals/queries.ts'
+import { voidForBoth } from '../proposals/voidForBoth.ts'
 import { targetOfAsset } from '../reach/targets.ts'
 import { drawUp, proposalsAbout } from './account.ts'
 import type { Line, Terms } from './line.ts'
@@ -283,12 +282,7 @@ async function settle(
 
 /** What waits about the assets has lost its ground. */
 async function voidWaiting(kinds: Register, change: Change, terms: Terms): Promise<void> {
-  for (const { id } of await proposalsAbout(change.manager, terms, change.now)) {
-    const proposal = (await findProposal(change.manager, { id }))!
-    const kind = kinds.of(proposal)
-    const parts = await gatherProposal(change.manager, kinds, proposal)
-    const why = `${sayAssets(terms.assets, terms)} went over to ${terms.to.name}`
-    await makeVoid(change, kind, parts, why)
-    for (const letter of await kind.letters.cameToNothing(change, parts, why)) await change.mail(letter)
-  }
+  const why = `${sayAssets(terms.assets, terms)} went over to ${terms.to.name}`
+  for (const { id } of await proposalsAbout(change.manager, terms, change.now))
+    await voidForBoth(change, kinds, id, () => why)
 }

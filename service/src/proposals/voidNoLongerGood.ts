@@ -1,9 +1,7 @@
 import type { Change, Listener, News } from '../base/change.ts'
 import type { Kit } from '../base/kit.ts'
-import { makeVoid } from './answer.ts'
-import { gatherProposal } from './gather.ts'
 import type { Register } from './kind.ts'
-import { findProposal } from './queries.ts'
+import { voidForBoth } from './voidForBoth.ts'
 
 /**
  * Open proposals that what has changed may have taken the ground from: those of the person, of the team's members, of the
@@ -22,15 +20,8 @@ const touched = `
  */
 export function voidNoLongerGood(kit: Kit, kinds: Register): Listener {
   return async (change, news) => {
-    for (const id of await touchedBy(change, news)) {
-      const proposal = (await findProposal(change.manager, { id }))!
-      const kind = kinds.of(proposal)
-      const parts = await gatherProposal(change.manager, kinds, proposal)
-      const why = await kind.whyVoid(kit, change.manager, parts)
-      if (!why) continue
-      await makeVoid(change, kind, parts, why)
-      for (const letter of await kind.letters.cameToNothing(change, parts, why)) await change.mail(letter)
-    }
+    for (const id of await touchedBy(change, news))
+      await voidForBoth(change, kinds, id, (kind, parts) => kind.whyVoid(kit, change.manager, parts))
   }
 }
 
