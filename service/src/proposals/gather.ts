@@ -69,11 +69,12 @@ function only(targets: ReadonlyMap<string, Target>, items: readonly ProposalItem
 }
 
 function thingsOf(items: readonly ProposalItem[], targets: ReadonlyMap<string, Target>): ProposedThing[] {
-  return items
+  // In the order in which they were said: the ids of items go up with time.
+  return [...items]
+    .sort((one, other) => (one.id < other.id ? -1 : 1))
     .flatMap(item => {
       const target = targets.get(item.targetId!)
       const { purpose, mayPassOn } = item
       return target ? [{ item, target, terms: termsOfItem(item), purpose, mayPassOn }] : []
     })
-    .sort((one, other) => one.target.name.localeCompare(other.target.name))
 }
