@@ -82,8 +82,8 @@ test('assets are added to somebody who has not answered yet, bundles too; accept
     nobody().POST('/v1/invitations/reading', { body: { link: await scene.link('bea@ondaverde.example') } }),
   )
   expect(proposal.assets.map(asset => [asset.name, asset.given, asset.bundle])).toEqual([
-    ['Ondaverde Ferries', 'draft', 'Pages'],
     ['Winter Freight', 'watch', null],
+    ['Ondaverde Ferries', 'draft', 'Pages'],
   ])
   await accept(await scene.link('bea@ondaverde.example'), 'Bea Fontaine')
   expect(await scene.can('bea@ondaverde.example', 'post.draft', 'page/ondaverde-ferries')).toBe(true)
