@@ -5,7 +5,7 @@ import type { Kit } from '../base/kit.ts'
 import type { Once } from '../base/once.ts'
 import { Problem } from '../base/problem.ts'
 import { changeFor, requireStanding, type Acting } from '../businesses/acting.ts'
-import { changeBusiness } from '../businesses/queries.ts'
+import { changeBusiness, getBusiness } from '../businesses/queries.ts'
 import type { Register } from '../proposals/kind.ts'
 import { voidForBoth } from '../proposals/voidForBoth.ts'
 import { tellOfClosing } from './concerned.ts'
@@ -103,11 +103,13 @@ export function reopenBusiness(kit: Kit) {
       kit,
       acting,
       async change => {
-        if (!acting.closedAt) throw new Problem('business.busy', `${acting.name} is not closed.`)
-        if (change.now.epochMilliseconds >= reopensUntil(acting.closedAt).epochMilliseconds)
+        // As it is within the change: of twenty at once, one opens it.
+        const { closedAt } = await getBusiness(change.manager, acting.id)
+        if (!closedAt) throw new Problem('business.busy', `${acting.name} is not closed.`)
+        if (change.now.epochMilliseconds >= reopensUntil(closedAt).epochMilliseconds)
           throw new Problem(
             'business.closed',
-            `${acting.name} could be opened again until ${sayEnd(reopensUntil(acting.closedAt), acting.zone)}; now it stays closed.`,
+            `${acting.name} could be opened again until ${sayEnd(reopensUntil(closedAt), acting.zone)}; now it stays closed.`,
           )
         change.requireSecondStep(
           'Opening a business again gives back all that it allowed, so it needs you to confirm it’s you.',

@@ -97,6 +97,17 @@ test('what would be left hanging has to be settled first, and it takes more than
   expect(await problemOf(close(await scene.signIn(ada)))).toMatchObject({ code: 'proof.second-step' })
 })
 
+test('a token that works with nobody there neither closes nor opens again; twenty at once do it once', async () => {
+  expect(await problemOf(close(scene.callum))).toMatchObject({ status: 403 })
+  await close(callum)
+  expect(await problemOf(reopen(scene.callum))).toMatchObject({ status: 403 })
+  const opened = await Promise.allSettled(Array.from({ length: 20 }, () => reopen(callum)))
+  expect(opened.filter(one => one.status === 'fulfilled')).toHaveLength(1)
+  const closed = await Promise.allSettled(Array.from({ length: 20 }, () => close(callum)))
+  expect(closed.filter(one => one.status === 'fulfilled')).toHaveLength(1)
+  await reopen(callum)
+})
+
 test('where it takes two, one admin asks and another agrees; twenty at once close it once', async () => {
   ada = await withSecondStep(scene, ada)
   const approvals = { params: at(callum), body: { twoApprovals: true, reason: 'Both of us.' } }
@@ -106,7 +117,7 @@ test('where it takes two, one admin asks and another agrees; twenty at once clos
   const all = await Promise.allSettled(Array.from({ length: 20 }, () => accept(ada, proposal!)))
   expect(all.some(one => one.status === 'fulfilled')).toBe(true)
   expect((await closing(ada)).closed).toMatchObject({ by: 'Ada Quill' })
-  expect((await chain(callum)).filter(said => said.includes('closed Gullwright & Moss:'))).toHaveLength(3)
+  expect((await chain(callum)).filter(said => said.includes('closed Gullwright & Moss:'))).toHaveLength(5)
   await reopen(await scene.signIn(ada))
 })
 
@@ -154,4 +165,7 @@ test('after 30 days it stays closed, and what it gave and held has ended for goo
   )
   expect(left).toEqual([])
   expect((await chain(callum))[0]).toContain('has ended for good')
+  expect((await chain(agnese))[0]).toContain('what went between it and you has ended for good')
+  await tendClosed(scene.town.service.kit)()
+  expect((await chain(callum)).filter(said => said.includes('has ended for good'))).toHaveLength(1)
 })

@@ -1,3 +1,4 @@
+import { parsePhoneNumberFromString } from 'libphonenumber-js'
 import { knownPurposes, samePurpose, type WorksAs } from '@famiglia/core'
 import type { EntityManager } from 'typeorm'
 import { Problem } from '../base/problem.ts'
@@ -93,7 +94,7 @@ export function asVCard(shown: Card, url: string): string {
     `FN:${escapeText(shown.name)}`,
     `ORG:${escapeText(shown.name)}`,
     `ADR:;;;${escapeText(shown.town)};;;`,
-    ...(shown.telephone ? [`TEL;VALUE=uri:tel:${shown.telephone.replace(/[^+\d]/g, '')}`] : []),
+    ...(shown.telephone ? [`TEL;VALUE=uri:${parsePhoneNumberFromString(shown.telephone)!.getURI()}`] : []),
     ...(/^\S+@\S+$/.test(shown.contact) ? [`EMAIL:${escapeText(shown.contact)}`] : []),
     `URL:${url}`,
     `NOTE:${escapeText(`Business number ${shown.number}. ${shown.introduction}`)}`,

@@ -169,13 +169,15 @@ test('somebody at another firm is invited to open its business by a letter that 
   expect(letter.text).toContain('For the spring season.')
   expect(letter.text).toContain('/open-business')
   expect(await problemOf(invite('lena@saltmarsh.example'))).toMatchObject({ code: 'request.too-many' })
+  const atOnce = await Promise.allSettled(Array.from({ length: 20 }, () => invite('mail@twenty.example')))
+  expect(atOnce.filter(one => one.status === 'fulfilled')).toHaveLength(1)
   expect(await problemOf(invite('no address'))).toMatchObject({ code: 'address.invalid' })
   await offer(`watch on ${winter}`)
   expect(await problemOf(invite('somebody@gullwright.example'))).toMatchObject({
     code: 'business.known',
     detail: expect.stringContaining(callum.business),
   })
-  for (let number = 1; number < 20; number++) await invite(`somebody@firm-${number}.example`)
+  for (let number = 2; number < 20; number++) await invite(`somebody@firm-${number}.example`)
   expect(await problemOf(invite('somebody@firm-20.example'))).toMatchObject({ code: 'request.too-many' })
 })
 
@@ -207,4 +209,8 @@ test('what a business is to others, and whom they write to, is read where it is 
   )
   const vcard = await (await fetch(`${scene.url}/v1/cards/${callum.business}/vcard`)).text()
   expect(vcard).toContain('TEL;VALUE=uri:tel:+442079460018')
+  // An extension is no part of the number.
+  await put({ worksAs: 'agency', contact: { ...contact, telephone: '+44 20 7946 0018 ext. 5' } })
+  const again = await (await fetch(`${scene.url}/v1/cards/${callum.business}/vcard`)).text()
+  expect(again).toContain('tel:+442079460018;ext=5')
 })

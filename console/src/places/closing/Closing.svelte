@@ -80,8 +80,8 @@
             : ''} All of them are told by letter.
         </p>
         <p class="entry">
-          What was stays readable for whoever works for it. For {daysToReopen} days an admin can open it again, and what nobody
-          ended meanwhile counts as before.
+          What was stays readable for anyone who works for it. For {daysToReopen} days an admin can open it again, and what
+          nobody ended meanwhile counts as before.
         </p>
       </div>
     </div>
