@@ -5723,7 +5723,7 @@ export interface paths {
                         reason: string;
                         /** @description A colleague whom it is for, by an address of theirs; without it, oneself. */
                         whom?: string;
-                        /** @description Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone. */
+                        /** @description Another business, by its number or as `business/…`: without it the own business is asked, or the owner of the assets that are named by number alone. */
                         of?: string;
                         /** @description Whom another business can write to about it. */
                         contact?: string;
@@ -10163,7 +10163,7 @@ export interface components {
             gave: number;
             /** @description How many it gave. */
             got: number;
-            /** @description How many of its people reach what it was given: its admins, and whoever was put on it. */
+            /** @description How many of its people reach what it was given: its admins, and everybody who was put on it. */
             people: number;
             open: number;
             frozen: boolean;
@@ -10209,7 +10209,7 @@ export interface components {
             gave: number;
             /** @description How many it gave. */
             got: number;
-            /** @description How many of its people reach what it was given: its admins, and whoever was put on it. */
+            /** @description How many of its people reach what it was given: its admins, and everybody who was put on it. */
             people: number;
             open: number;
             frozen: boolean;

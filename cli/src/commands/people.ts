@@ -88,7 +88,7 @@ export function peopleCommands(program: Command, run: Run): void {
     .option('--successor <key=address...>', 'who takes over what only they hold')
     .option('--reason <text>', 'why; needed where an admin goes or is made')
     .option('--tell-reason', 'they are told why too')
-    .action(run(async (context, options: Offboarding, person: string) => seeOut(context, options, person)))
+    .action(run(async (context, options: Offboarding, person: string) => offboard(context, options, person)))
 
   teamCommands(program, run)
 }
@@ -150,7 +150,7 @@ interface Offboarding {
   readonly tellReason?: true
 }
 
-async function seeOut(context: Context, options: Offboarding, person: string): Promise<void> {
+async function offboard(context: Context, options: Offboarding, person: string): Promise<void> {
   const path = { ...(await context.path()), person }
   const leaving = await answerOf(
     context.client.GET('/v1/businesses/{business}/people/{person}/leaving', { params: { path } }),

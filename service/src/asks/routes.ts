@@ -26,7 +26,7 @@ const askWanted = object({
     .meta({ description: 'A colleague whom it is for, by an address of theirs; without it, oneself.' }),
   of: string().trim().max(80).meta({
     description:
-      'Another business, by its number or as `business/…`: without it the own business is asked, or whoever owns the assets that are named by number alone.',
+      'Another business, by its number or as `business/…`: without it the own business is asked, or the owner of the assets that are named by number alone.',
   }),
   contact: string().trim().max(200).meta({ description: 'Whom another business can write to about it.' }),
 }).noUnknown()

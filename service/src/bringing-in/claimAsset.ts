@@ -32,7 +32,7 @@ export function beginClaim(kit: Kit) {
     if (held?.businessId === acting.id)
       throw new Problem(
         'claim.held-elsewhere',
-        `${acting.name} brought it in already: it is ${held.name} (${held.kind}/${held.handle}, ${held.number}).`,
+        `${acting.name} brought it in already: it is ${held.name} (${held.number}).`,
         { pointer: '/ref' },
       )
     const { shownAt, minutes } = await kit.platforms.showCode(platform.key, wanted.ref)

@@ -133,7 +133,7 @@ export function requireStanding(acting: Acting, act: BusinessAct, wanted: string
   if (mayInBusiness(acting.standing, act)) return
   throw new Problem(
     'standing.not-enough',
-    `${wanted} takes ${mayInBusiness('finance', act) ? 'a finance person or an admin' : 'an admin'} of ${acting.name}; you are ${acting.standing} there. ${sayWhoCan(acting)}`,
+    `${wanted} takes ${mayInBusiness('finance', act) ? 'a finance person or an admin' : 'an admin'} of ${acting.name}; you are ${acting.standing === 'finance' ? 'in finance' : 'a member'} there. ${sayWhoCan(acting)}`,
   )
 }
 

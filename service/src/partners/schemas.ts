@@ -40,7 +40,7 @@ const inShort = {
   gave: number().integer().required().meta({ description: 'How many assets and bundles it was given.' }),
   got: number().integer().required().meta({ description: 'How many it gave.' }),
   people: number().integer().required().meta({
-    description: 'How many of its people reach what it was given: its admins, and whoever was put on it.',
+    description: 'How many of its people reach what it was given: its admins, and everybody who was put on it.',
   }),
   open: number().integer().required(),
   frozen: boolean().required(),

@@ -41,7 +41,7 @@ export function notesOn(
     const as = standing && standing !== 'member' ? ` as ${standing} (${lowered(standingMeans[standing])})` : ''
     if (!who.invitation && acting.standing === 'admin' && isElsewhere(acting, who.address))
       notes.push(
-        `${who.address} is at another firm. For one person that is right; if it is for their business, invite the business to open its own under “Families”: it puts its own people on it, who cost you no seats.`,
+        `${who.address} is at another firm. For one person that is right; if it is for their business, invite the business to open its own (“Families”, or “famiglia invite-business”): it puts its own people on it, who cost you no seats.`,
       )
     notes.push(
       who.invitation
