@@ -82,7 +82,15 @@ test('a business is closed by its name alone, can be read by everybody there, an
   await close.click()
   await page.getByRole('heading', { name: new RegExp(`^${name} was closed on`) }).waitFor()
   await page.goto(`${own}/history`)
-  await page.getByText('It can be read, and nothing of it counts.').waitFor()
+  const said = page.getByRole('status').filter({ hasText: 'It can be read, and nothing of it counts.' })
+  await said.waitFor()
+  // A line above the page, not in its place.
+  expect((await said.boundingBox())!.height).toBeLessThan(80)
+  const flaws = await flawsOf(browser, scene.url, await page.context().cookies(), [
+    `/${egil.business}/history`,
+    `/${egil.business}/closing`,
+  ])
+  expect(flaws).toEqual([])
   await page.getByRole('link', { name: 'Open it again' }).click()
   await page.getByRole('button', { name: 'Open it again' }).click()
   await page.getByText(`${name} is open again.`).waitFor()

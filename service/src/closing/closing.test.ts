@@ -35,7 +35,7 @@ const chain = async (who: Actor) =>
   )
 
 test('closing ends what the business gave and held at once, is told to all, and opening it again gives back what nobody ended', async () => {
-  await accept(callum, await offer(`run on ${winter}`))
+  await accept(callum, await offer(`"run our adverts" on ${winter}`))
   await scene.say(callum, `let ${marisol.email} run on ${winter}`)
   expect([await can(marisol.email, 'ads.publish'), await can(callum.email, 'ads.publish')]).toEqual([true, true])
   const { proposal } = await ask(callum, `steward on ${winter}`, agnese.business)
@@ -53,6 +53,9 @@ test('closing ends what the business gave and held at once, is told to all, and 
   expect((await chain(agnese)).join()).not.toContain('We stop.')
 
   expect(await partner(agnese, callum.business)).toMatchObject({ closed: expect.any(String) })
+  // What nobody can mend now lies on no desk.
+  const desk = await answerOf(agnese.client.GET('/v1/businesses/{business}/desk', { params: at(agnese) }))
+  expect(desk.holes.filter(hole => hole.who.text === callum.business)).toEqual([])
   // It is read, and nothing is done for it or given to it.
   expect((await chain(callum)).join()).toContain('Callum Osei-Bright closed Gullwright & Moss: “We stop.”')
   expect(await problemOf(scene.say(callum, `let ${marisol.email} run on ad-account/showcase`))).toMatchObject({

@@ -21,7 +21,9 @@ async function partnerHoles(kit: Kit, acting: Acting): Promise<ReadinessInWords[
   const engaged = (await manager.query(
     `SELECT DISTINCT CASE WHEN business_id = $1 THEN holder_id ELSE business_id END AS partner, purpose, business_id = $1 AS given FROM access_grant
      WHERE holder_kind = 'business' AND (business_id = $1 OR holder_id = $1) AND ended_at IS NULL AND purpose IS NOT NULL
-       AND (until_at IS NULL OR until_at > $2) ORDER BY 1, 2 LIMIT ${mostPartners}`,
+       AND (until_at IS NULL OR until_at > $2)
+       AND NOT EXISTS (SELECT FROM business other WHERE other.id IN (access_grant.business_id, access_grant.holder_id) AND other.closed_at IS NOT NULL)
+     ORDER BY 1, 2 LIMIT ${mostPartners}`,
     [acting.id, kit.clock.now().toString()],
   )) as { partner: string; purpose: string; given: boolean }[]
   const found: ReadinessInWords[] = []

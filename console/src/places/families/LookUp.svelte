@@ -129,6 +129,7 @@
   }
   .invite {
     display: grid;
+    grid-template-columns: minmax(0, 26rem);
     margin-top: 0.5rem;
   }
   form :global(.field) {

@@ -62,10 +62,10 @@
               : ''}.
           </p>
         </div>
-        <div class="page-acts">
-          <a class="btn btn-sm" href="/{acting.number}/give?who={partner.number}">Give access</a>
-          <a class="btn btn-sm" href="/{acting.number}/ask?of={partner.number}">Ask for access</a>
-        </div>
+        {#if !partner.closed}<div class="page-acts">
+            <a class="btn btn-sm" href="/{acting.number}/give?who={partner.number}">Give access</a>
+            <a class="btn btn-sm" href="/{acting.number}/ask?of={partner.number}">Ask for access</a>
+          </div>{/if}
       </div>
     </div>
     {#if partner.closed}<Slip tone="due"
@@ -82,7 +82,7 @@
       >{/if}
     <Outcome {doing} />
     {#if partner.open > 0}<OpenBetween partner={partner.number} />{/if}
-    {#each partner.purposes as { purpose, side } (`${side} ${purpose}`)}
+    {#each partner.closed ? [] : partner.purposes as { purpose, side } (`${side} ${purpose}`)}
       <Engagement partner={partner.number} name={partner.name} {purpose} {side} />
     {/each}
     <section class="span section">
@@ -93,7 +93,8 @@
             This is what {partner.name} sees of yours, and all it sees: the ceiling for its people on each asset.
           </p>
           <SharedTable assets={partner.weGave} own>
-            {#snippet acts(asset)}{#if asset.said}<a href={sayAddress(acting.number, 'give', asset.said)}>Change</a
+            {#snippet acts(asset)}{#if asset.said && !partner.closed}<a
+                  href={sayAddress(acting.number, 'give', asset.said)}>Change</a
                 >{/if}<a
                 class="bad"
                 href={sayAddress(acting.number, 'review', `end ${partner.number} on ${asset.text}`)}>End</a
@@ -107,7 +108,9 @@
       <section class="span section">
         <h2 class="margin">What they gave you</h2>
         <SharedTable assets={partner.theyGave} own={false}>
-          {#snippet acts(asset)}<a href="/{acting.number}/give?on={asset.number}">Put somebody on it</a><a
+          {#snippet acts(asset)}{#if !partner.closed}<a href="/{acting.number}/give?on={asset.number}"
+                >Put somebody on it</a
+              >{/if}<a
               class="bad"
               href={sayAddress(acting.number, 'review', `end ${partner.number} on ${asset.number}`)}>Give it back</a
             >{/snippet}
