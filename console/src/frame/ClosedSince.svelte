@@ -22,7 +22,7 @@
 
 <style>
   .closed-since {
-    padding: 0.625rem var(--g) 0.625rem calc(var(--g) + var(--m) + 0.75rem);
+    padding: 0.625rem var(--g) 0.625rem calc(var(--g) + var(--m) + 2.5rem);
     background: var(--wash-due);
     border-bottom: 1px solid var(--rule-strong);
     overflow-wrap: anywhere;
