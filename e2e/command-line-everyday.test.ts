@@ -47,6 +47,9 @@ test('what is meant so is said and taken back; what a business is to others is s
   expect((await callum.run('profile')).out).toMatch(
     /an agency in Tarnmouth[\s\S]*Callum Osei-Bright, hello@gullwright.example, \+44 20 7946 0018/,
   )
+  // Nothing is taken for done that was not.
+  const half = ['profile', 'set', '--contact-name', 'Yuki Abernathy'] as const
+  expect(await as('Yuki').run(...half)).toMatchObject({ status: 2, err: expect.stringContaining('--contact-address') })
   expect(await callum.run('profile', 'set', '--works-as', 'circus')).toMatchObject({ status: 2 })
   expect((await run('look-up', scene.called('Callum').business)).out).toContain('an agency in Tarnmouth')
   expect((await run('invite-business', 'lena@saltmarsh.example')).out).toContain('Nothing was given.')
@@ -54,6 +57,11 @@ test('what is meant so is said and taken back; what a business is to others is s
 
 test('a business says what closing it would end, what stands in the way, is closed with a reason, read, and opened again', async () => {
   expect((await as('Callum').run('close')).out).toMatch(/First:\n +A handover of .* is under way/)
+  const callum = commandLine(scene.url, (await scene.signIn(scene.called('Callum'))).token)
+  expect(await callum.run('close', '--reason', 'x', '--yes')).toMatchObject({
+    status: 3,
+    err: expect.stringContaining('is under way'),
+  })
   const egil = await scene.signIn(scene.called('Egil'))
   const { run } = commandLine(scene.url, egil.token)
   expect((await run('close')).out).toContain('To close it: close --reason …')

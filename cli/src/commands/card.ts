@@ -1,5 +1,5 @@
 import { answerOf } from '@famiglia/client'
-import { sayContact, sayWorksAs, worksAs, type WorksAs } from '@famiglia/core'
+import { sayContact, sayWhereItWorks, worksAs, type WorksAs } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit } from '../context.ts'
 import type { Run } from '../run.ts'
@@ -23,7 +23,7 @@ export function cardCommands(program: Command, run: Run): void {
         context.desk.one(
           found,
           [
-            `${found.name}, ${found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}${found.town} (${found.number})`,
+            `${found.name}, ${sayWhereItWorks(found)} (${found.number})`,
             found.contact
               ? `  write to ${sayContact(found.contact)}`
               : '  nobody to write to is named: profile set --contact-name … --contact-address …',
@@ -45,6 +45,8 @@ export function cardCommands(program: Command, run: Run): void {
         const works = given.worksAs ?? now.worksAs
         const name = given.contactName ?? now.contact?.name
         const address = given.contactAddress ?? now.contact?.address
+        if (Boolean(name) !== Boolean(address) || (given.telephone && !address))
+          throw new Exit(2, 'Somebody to write to has a name and an address: --contact-name … --contact-address ….')
         const telephone = given.telephone ?? now.contact?.telephone ?? null
         const body = {
           worksAs: works === 'none' ? null : (works as WorksAs | null),
@@ -69,7 +71,7 @@ export function cardCommands(program: Command, run: Run): void {
             ).card
         if (!found) throw new Exit(1, 'You have no calling card: “famiglia card publish” makes one.')
         const lines = [
-          `${found.name}, ${found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}${found.town} (${found.number})`,
+          `${found.name}, ${sayWhereItWorks(found)} (${found.number})`,
           `  ${found.introduction}`,
           ...found.purposes.map(purpose => `  asks for “${purpose.name}”: ${purpose.reason}`),
           `  contact: ${found.contact}${found.telephone ? `, ${found.telephone}` : ''}`,

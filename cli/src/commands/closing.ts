@@ -15,10 +15,13 @@ export function closingCommands(program: Command, run: Run): void {
       run(async (context, { reason }: { reason?: string }) => {
         const params = { path: await context.path() }
         const found = await answerOf(context.client.GET('/v1/businesses/{business}/closure', { params }))
-        if (!reason || found.closed || found.inTheWay.length > 0)
-          return context.desk.one(found, (await linesOf(context, found)).join('\n'))
-        context.desk.remark((await linesOf(context, found)).join('\n'))
-        await context.sure('Everything ends at once. Close it?')
+        const lines = (await linesOf(context, found)).join('\n')
+        if (!reason) return context.desk.one(found, lines)
+        // What stands in the way, or that it is closed, is for the service to refuse.
+        if (!found.closed && found.inTheWay.length === 0) {
+          context.desk.remark(lines)
+          await context.sure('Everything ends at once. Close it?')
+        }
         const told = await context.withProof(() =>
           answerOf(
             context.client.PUT('/v1/businesses/{business}/closure', {

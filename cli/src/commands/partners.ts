@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
-import { sayContact, sayCount, sayList, sayWorksAs } from '@famiglia/core'
+import { sayContact, sayCount, sayList, sayWhereItWorks } from '@famiglia/core'
 import type { Command } from 'commander'
 import { allPages, Exit, type Context } from '../context.ts'
 import { day, end, longDay, longEnd, zoneOf } from '../dates.ts'
@@ -37,7 +37,7 @@ export function partnerCommands(program: Command, run: Run): void {
         )
         const zone = await zoneOf(context)
         const lines = [
-          `${found.name}, ${found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}${found.town} (${found.number})`,
+          `${found.name}, ${sayWhereItWorks(found)} (${found.number})`,
           ...(found.contact ? [`  write to ${sayContact(found.contact)}`] : []),
           `  in Famiglia since ${longDay(found.since, zone)}${found.mailDomain ? `; its admins write from ${found.mailDomain}` : ''}`,
           ...(found.shared.length > 0

@@ -1,5 +1,6 @@
 <script lang="ts">
   import TierMark from './TierMark.svelte'
+  import { thicknessOf } from './thickness'
 
   /** Every path from the owner to the person. Thickness is the level; a path that does not count is dotted, with its reason. */
   interface Path {
@@ -12,7 +13,6 @@
   }
   let { paths, from, owner, to }: { paths: readonly Path[]; from: string; owner: string; to: string } = $props()
 
-  const thickness: Record<string, number> = { watch: 1.5, draft: 3, run: 4.5, steward: 6.5 }
   const width = 340
   const tallest = $derived(Math.max(1, ...paths.map(path => Math.max(1, path.via.length))))
   const height = $derived(40 + tallest * 56)
@@ -31,7 +31,7 @@
       {#each paths as path, index (index)}
         <path
           d={curve(columns[index]!)}
-          stroke-width={path.counts ? (thickness[path.tier ?? ''] ?? 1.5) : 2}
+          stroke-width={path.counts ? thicknessOf(path.tier) : 2}
           stroke-dasharray={path.counts ? undefined : '.1 5'}
         />
       {/each}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { thicknessOf } from './thickness'
+
   /** One path on a line: from whom, through what, to whom. Thickness is the level; what does not count is dotted. */
   interface Props {
     from: string
@@ -8,8 +10,6 @@
     counts: boolean
   }
   let { from, via, to, tier, counts }: Props = $props()
-
-  const thickness: Record<string, number> = { watch: 1.5, draft: 3, run: 4.5, steward: 6.5 }
 </script>
 
 {#snippet piece()}<svg width="24" height="10" viewBox="0 0 24 10" aria-hidden="true"
@@ -17,7 +17,7 @@
       d="M3 5H21"
       stroke="currentColor"
       stroke-linecap="round"
-      stroke-width={counts ? (thickness[tier ?? ''] ?? 1.5) : 2}
+      stroke-width={counts ? thicknessOf(tier) : 2}
       stroke-dasharray={counts ? undefined : '.1 5'}
     /></svg
   ><span class="sr-only">, then</span>{/snippet}

@@ -15,6 +15,17 @@ export function sayWorksAs(works: WorksAs): string {
   return said[works]
 }
 
+/** `an agency in Tarnmouth`; where it is nothing in particular, `Tarnmouth`. */
+export function sayWhereItWorks({
+  worksAs: works,
+  town,
+}: {
+  readonly worksAs: WorksAs | null
+  readonly town: string
+}): string {
+  return works ? `${said[works]} in ${town}` : town
+}
+
 /** `Callum Osei-Bright, callum@gullwright.example, +44 20 7946 0000`: whom one writes to at a business. */
 export function sayContact({
   name,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayWorksAs } from '@famiglia/core'
+  import { capitalised, sayWhereItWorks } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import PlainPage from '../../frame/PlainPage.svelte'
   import NumberPlate from '../../parts/NumberPlate.svelte'
@@ -34,10 +34,7 @@
       <div class="margin side-note">
         <h1>{card.name}</h1>
         <p>
-          {card.worksAs ? capitalised(`${sayWorksAs(card.worksAs)} in `) : ''}{card.town}, in Famiglia since {card.since.slice(
-            0,
-            4,
-          )}
+          {capitalised(sayWhereItWorks(card))}, in Famiglia since {card.since.slice(0, 4)}
         </p>
       </div>
       <article class="sheet letter">

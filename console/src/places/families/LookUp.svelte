@@ -1,5 +1,13 @@
 <script lang="ts">
-  import { looksLikeNumber, numberedThing, readNumber, sayContact, sayDate, sayWorksAs, Temporal } from '@famiglia/core'
+  import {
+    looksLikeNumber,
+    numberedThing,
+    readNumber,
+    sayContact,
+    sayDate,
+    sayWhereItWorks,
+    Temporal,
+  } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
@@ -103,7 +111,7 @@
     {#if found}
       <div class="sheet found" role="status">
         <p class="sentence m">
-          <b>{found.name}</b>, {found.worksAs ? `${sayWorksAs(found.worksAs)} in ` : ''}{found.town}
+          <b>{found.name}</b>, {sayWhereItWorks(found)}
         </p>
         <p>
           {found.number}; in Famiglia since {sayDate(Temporal.Instant.from(found.since), acting.zone)}{found.mailDomain

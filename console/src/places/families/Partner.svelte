@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayContact, sayDate, sayList, sayWorksAs, Temporal } from '@famiglia/core'
+  import { capitalised, sayContact, sayDate, sayList, sayWhereItWorks, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import NotHere from '../../parts/NotHere.svelte'
@@ -52,7 +52,7 @@
         <div>
           <h1 class="title">{partner.name}</h1>
           <p class="sub">
-            {partner.worksAs ? capitalised(`${sayWorksAs(partner.worksAs)} in `) : ''}{partner.town}.
+            {capitalised(sayWhereItWorks(partner))}.
             {#if partner.contact}Write to {sayContact(partner.contact)}.{/if}
             <NumberPlate number={partner.number} /> In Famiglia since {sayDate(
               Temporal.Instant.from(partner.since),

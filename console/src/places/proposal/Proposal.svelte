@@ -1,5 +1,14 @@
 <script lang="ts">
-  import { capitalised, sayContact, sayDate, sayEnd, sayList, sayState, sayWorksAs, Temporal } from '@famiglia/core'
+  import {
+    capitalised,
+    sayContact,
+    sayDate,
+    sayEnd,
+    sayList,
+    sayState,
+    sayWhereItWorks,
+    Temporal,
+  } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
@@ -66,12 +75,8 @@
           {#if received}<div>
               <dt>Who that is</dt>
               <dd>
-                {proposal.business.name}, {proposal.business.worksAs
-                  ? `${sayWorksAs(proposal.business.worksAs)} in `
-                  : ''}{proposal.business.town}, {proposal.business.number}; in Famiglia since {sayDate(
-                  Temporal.Instant.from(proposal.business.since),
-                  acting.zone,
-                )}. Write to {proposal.contact ??
+                {proposal.business.name}, {sayWhereItWorks(proposal.business)}, {proposal.business.number}; in Famiglia
+                since {sayDate(Temporal.Instant.from(proposal.business.since), acting.zone)}. Write to {proposal.contact ??
                   (proposal.business.contact ? sayContact(proposal.business.contact) : proposal.by.address)}.
               </dd>
             </div>{/if}

@@ -6,6 +6,7 @@
   import { markOf, sayBranch } from './branch-words'
   import type { Branch, Node } from './fold'
   import { layOut, nameOf } from './layout'
+  import { thicknessOf } from '../../parts/thickness'
 
   /** What hangs under what: drawn with branches as thick as their ceilings; on a phone a list with the same marks. */
   let { nodes, branches }: { nodes: readonly Node[]; branches: readonly Branch[] } = $props()
@@ -15,7 +16,6 @@
   let width = $state(1008)
   const drawing = $derived(layOut({ nodes, branches }, opened, width))
   const lines = $derived(outline([...nodes], [...branches]))
-  const thickness: Record<string, number> = { watch: 1.5, draft: 3, run: 4.5, steward: 6.5 }
   const ownerOf = (node: Node | null) => (node?.isOwn ? 'yours' : (node?.owner?.name ?? 'owner not told yet'))
   /** Who may give access is told of accounts; between manager accounts it says little. */
   const sayOwn = (node: Node | null, branch: Branch) =>
@@ -43,7 +43,7 @@
         <path
           d={line.d}
           class={line.form}
-          stroke-width={line.form === 'full' ? (thickness[line.tier ?? ''] ?? 1.5) : line.form === 'beads' ? 5 : 2}
+          stroke-width={line.form === 'full' ? thicknessOf(line.tier) : line.form === 'beads' ? 5 : 2}
           stroke-dasharray={line.form === 'full' ? undefined : line.form === 'beads' ? '.1 9' : '.1 5'}
         />
       {/each}
