@@ -45,6 +45,14 @@ test('what a purpose must have and nobody tied is a hole, with what could be tie
   expect(scopeOf(adverts, [winter], [winter], []).holes.map(hole => hole.remedy)).toEqual(['bring in', 'bring in'])
 })
 
+test('what was given for a purpose before fills what nothing is tied for, and takes the place of nothing tied', () => {
+  const given = [summer, otherPage, tag]
+  const ids = (named: ScopeAsset) => scopeOf(adverts, [named], all, ties, given).items.map(item => item.asset.id)
+  expect(ids(tag)).toEqual(['summer', 'other page', 'tag'])
+  expect(ids(summer)).toEqual(['summer', 'page', 'tag'])
+  expect(ids(winter)).toEqual(['winter', 'other page', 'tag'])
+})
+
 test('where nothing is named, a purpose takes all that the business has for it', () => {
   expect(scopeOf(adverts, [], all, ties).items.map(item => item.asset.id)).toEqual([
     'summer',

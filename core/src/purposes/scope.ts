@@ -32,20 +32,21 @@ export interface PurposeScope<A extends ScopeAsset> {
 
 /**
  * Works out which assets a purpose takes, and what on each. Of a kind that is named, the named ones; else those that are
- * tied to a named one, or hold it or are held by it. When nothing is named, all that the business has. What it must
- * have and nobody named, tied or has is a hole.
+ * tied to a named one, or hold it or are held by it; else those given for it `already`. When nothing is named, all that
+ * the business has. What it must have and none of these brings is a hole.
  */
 export function scopeOf<A extends ScopeAsset>(
   purpose: Purpose,
   named: readonly A[],
   all: readonly A[],
   ties: readonly Tie[],
+  already: readonly A[] = [],
 ): PurposeScope<A> {
   const items: { asset: A; given: Omit<Given, 'hiding'>; must: boolean }[] = []
   const holes: Hole[] = []
   for (const kind of new Set(purpose.needs.map(need => need.kind))) {
     const needs = purpose.needs.filter(need => need.kind === kind)
-    const found = assetsFor(kind, named, all, ties)
+    const found = assetsFor(kind, named, all, ties, already)
     for (const asset of found)
       items.push({ asset, given: takenOn(purpose, kind)!, must: needs.some(need => need.must) })
     const missing = needs.find(need => need.must)
@@ -61,11 +62,14 @@ function assetsFor<A extends ScopeAsset>(
   named: readonly A[],
   all: readonly A[],
   ties: readonly Tie[],
+  already: readonly A[],
 ): readonly A[] {
   if (named.length === 0) return all.filter(asset => asset.kind === kind)
   const own = named.filter(asset => asset.kind === kind)
   if (own.length > 0) return own
-  return all.filter(asset => asset.kind === kind && named.some(one => belongTogether(one, asset, ties)))
+  const ofKind = all.filter(asset => asset.kind === kind)
+  const tied = ofKind.filter(asset => named.some(one => belongTogether(one, asset, ties)))
+  return tied.length > 0 ? tied : ofKind.filter(asset => already.some(({ id }) => id === asset.id))
 }
 
 function belongTogether(one: ScopeAsset, other: ScopeAsset, ties: readonly Tie[]): boolean {

@@ -28,7 +28,7 @@ export async function addAsset(
     const detail =
       held.businessId === acting.id
         ? `${acting.name} brought it in already, as ${held.kind}/${held.handle}.`
-        : `Another business holds it in Famiglia. ${kinds[kind].canBeAskedFor ? 'Ask its owner for access instead.' : `A ${kinds[kind].noun} cannot be asked for: its owner has to offer it.`} You proved that you control it: if it is yours, contest who owns it.`
+        : `It is in Famiglia already. ${kinds[kind].canBeAskedFor ? 'Ask its owner for access instead.' : `A ${kinds[kind].noun} cannot be asked for: its owner has to offer it.`} You proved that you control it: if it is yours, contest who owns it.`
     throw new Problem('claim.held-elsewhere', detail, { canContest: held.businessId !== acting.id })
   }
   const outer = controlled.inside ? await findOnPlatform(change.manager, platform, controlled.inside) : null

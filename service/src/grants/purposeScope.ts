@@ -92,9 +92,10 @@ export async function scopeForPurpose(
   business: Pick<Acting, 'id'>,
   purpose: Purpose,
   named: readonly Asset[],
+  already: readonly Asset[] = [],
 ): Promise<PurposeScope<ScopedAsset>> {
   const all = await assetsInScope(manager, business)
-  return scopeOf(purpose, named.map(scoped), all, await tiesOf(manager, business.id))
+  return scopeOf(purpose, named.map(scoped), all, await tiesOf(manager, business.id), already.map(scoped))
 }
 
 /** All that purposes can take from: what the business owns and has not archived. */

@@ -86,8 +86,9 @@ export async function readinessOf(
   who: Addressee,
   purpose: Purpose,
   named: readonly Asset[],
+  already: readonly Asset[] = [],
 ): Promise<ReadinessInWords> {
-  const scope = await scopeForPurpose(manager, business, purpose, named)
+  const scope = await scopeForPurpose(manager, business, purpose, named, already)
   const assets = scope.items.map(item => item.asset)
   const holding = await holdingOf(kit, manager, business, who, assets)
   const own = await ownGrants(manager, business, who)

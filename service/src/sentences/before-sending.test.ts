@@ -126,6 +126,22 @@ test('run on an ad account alone is told as not enough; with what is missing it 
   expect(finished.unfinished!.words).not.toContain('use the page')
 })
 
+test('what is given last for a purpose completes what was given for it before, though only the first of it is tied', async () => {
+  await bringIn(scene, 'MA-70113', 'ticket-shop-tag')
+  await answerOf(
+    agnese.client.PUT('/v1/businesses/{business}/assets/{asset}/ties/{other}', {
+      params: { path: { ...at(agnese).path, asset: winter, other: 'tag/ticket-shop-tag' } },
+    }),
+  )
+  const last = 'let tomasz@ondaverde.example tag.use on tag/ticket-shop-tag to "run our adverts"'
+  expect((await preview(last)).purpose!.enough).toBe(false)
+  await scene.say(
+    agnese,
+    `let tomasz@ondaverde.example run on ${winter} and ads.attach on page/day-trips to "run our adverts"`,
+  )
+  expect((await preview(last)).purpose!.enough).toBe(true)
+})
+
 test('what lies inside an analytics account is named before it is sent, and in the letter', async () => {
   const sentence = 'let tomasz@ondaverde.example watch on analytics-account/ondaverde-web'
   expect((await preview(sentence)).notes.join(' ')).toContain('it holds for Ticket shop, which lies in it, too')

@@ -2,7 +2,7 @@ import { levelOf, noAccess, unite, type Level, type Purpose } from '@famiglia/co
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
 import type { PlannedLet } from './planned.ts'
-import { readinessOf, type RequirementInWords } from '../readiness/readiness.ts'
+import { givenFor, readinessOf, type RequirementInWords } from '../readiness/readiness.ts'
 
 /** Whether what a sentence gives is enough for its purpose, together with what is there already. */
 export interface Sufficiency {
@@ -11,7 +11,10 @@ export interface Sufficiency {
   readonly requirements: readonly (RequirementInWords & { readonly given: boolean })[]
 }
 
-/** Readiness as it would be after the sentence: what it gives counts as met, what is still missing shows its remedy. */
+/**
+ * Readiness as it would be after the sentence: what it gives counts as met, what is still missing shows its remedy.
+ * What was given for the same purpose before belongs to it.
+ */
 export async function readinessAfter(
   kit: Kit,
   acting: Acting,
@@ -28,6 +31,7 @@ export async function readinessAfter(
     who,
     purpose,
     plan.sentence.parts.some(part => part.on.length > 0) ? named : [],
+    plan.purpose ? await givenFor(manager, acting, who, purpose) : [],
   )
   const given = new Map<string, Level>()
   for (const thing of things)

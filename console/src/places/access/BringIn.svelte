@@ -173,7 +173,7 @@
           term="Its number there"
           required
           maxlength={80}
-          hint="On Marram, an ad account’s number looks like MA-20555."
+          hint={`As ${there.find(one => one.key === platform)?.name ?? 'the platform'} writes it, with its letters in front.`}
           bind:value={ref}
         />
         <p><button class="btn btn-primary" disabled={!platform || doing.busy}>Show me the code there</button></p>
@@ -232,7 +232,11 @@
       </form>
     {/if}
     <Outcome {doing} />
-    {#if claim && canContest}<ContestIt claim={claim.id} business={claiming.business} />{/if}
+    {#if claim && canContest}<ContestIt
+        claim={claim.id}
+        business={claiming.business}
+        spends={!kind || kinds[kind].spends.length > 0}
+      />{/if}
   </div>
 </main>
 

@@ -5,7 +5,7 @@
   import { answerOf, service } from '../../reach/service'
 
   /** Control was proven of what another business holds: it can be contested, with a reason. */
-  let { claim, business }: { claim: string; business: string } = $props()
+  let { claim, business, spends }: { claim: string; business: string; spends: boolean } = $props()
 
   const doing = new Doing()
   let reason = $state('')
@@ -28,13 +28,15 @@
     day, and one no of theirs ends it. After three silent weeks it is handed over to you.
   </p>
   <Field name="contest-reason" term="Why it is yours" required maxlength={500} bind:value={reason} />
-  <Field
-    name="contest-means"
-    term="What you pay for it with from then on"
-    hint="Only for an account that costs money: one of your means of payment, as means/office-card."
-    maxlength={80}
-    bind:value={means}
-  />
+  {#if spends || doing.failed}
+    <Field
+      name="contest-means"
+      term="What you pay for it with from then on"
+      hint="One of your means of payment, as means/office-card; empty where it costs nothing."
+      maxlength={80}
+      bind:value={means}
+    />
+  {/if}
   <p><button class="btn" disabled={!reason.trim() || doing.busy}>Contest it</button></p>
   <Outcome {doing} label="Contest it" />
   {#if doing.told}<p><a href="/{business}/contests">See how far it is</a></p>{/if}
