@@ -134,3 +134,29 @@ test('heard alone, every page has one title, its places and nothing to touch wit
   await page.getByRole('alert').filter({ hasText: 'was invited within the last 7 days' }).waitFor()
   await page.context().close()
 }, 120_000)
+
+test('names of 80 letters, of one long word and from right to left keep within every page, as do pages that are refused', async () => {
+  const agnese = await scene.signIn(scene.called('Agnese'))
+  const tomasz = scene.called('Tomasz')
+  const [known] = await scene.sql<{ id: string; name: string }>(`SELECT id, name FROM person WHERE name LIKE 'Tomasz%'`)
+  const called = (name: string) => scene.sql(`UPDATE person SET name = '${name}' WHERE id = '${known!.id}'`)
+  const own = `/${agnese.business}`
+  const cookies = async (who: typeof agnese) => {
+    const page = await pageOf(browser, scene, who)
+    const kept = await page.context().cookies()
+    await page.context().close()
+    return kept
+  }
+  for (const name of ['Tomaszoyelaran'.repeat(5), `${'von und zu '.repeat(7)}Tom`, 'عبد الرحمن بن محمد الأنصاري']) {
+    await called(name)
+    expect(
+      await flawsOf(browser, scene.url, await cookies(agnese), [
+        `${own}/people/${known!.id}`,
+        `${own}/people/${known!.id}/as`,
+        `${own}/lists`,
+      ]),
+    ).toEqual([])
+  }
+  expect(await flawsOf(browser, scene.url, await cookies(tomasz), [`${own}/people/${known!.id}/leaving`])).toEqual([])
+  await called(known!.name)
+}, 180_000)

@@ -4,9 +4,10 @@
 
   const escaped = (word: string) => word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
   const pieces = $derived.by(() => {
-    const wanted = [...names, ...tiers].filter(Boolean)
+    const wanted = [...names, ...tiers].filter(Boolean).sort((one, other) => other.length - one.length)
     if (wanted.length === 0) return [text]
-    return text.split(new RegExp(`(?<![\\w-])(${wanted.map(escaped).join('|')})(?![\\w-])`))
+    // “Nonna Brigida” stands in “Nonna Brigida’s Kitchen”, which is somebody else.
+    return text.split(new RegExp(`(?<![\\w-])(${wanted.map(escaped).join('|')})(?![\\w-]|’s [A-Z])`))
   })
 </script>
 

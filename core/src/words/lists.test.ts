@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest'
+import { firstName } from './firstName.ts'
 import { capitalised, possessive, sayCount, sayList, sayMany, withArticle, withReason } from './lists.ts'
 
 test('lists and counts are said as people say them', () => {
@@ -15,6 +16,12 @@ test('lists and counts are said as people say them', () => {
     '13 assets',
   ])
   expect(sayCount(2, 'letter waits', 'letters wait')).toBe('two letters wait')
+})
+
+test('a first name stands on a button, cut where it is very long and nowhere within a letter', () => {
+  expect(firstName('Bea Fontaine')).toBe('Bea')
+  expect(firstName('')).toBe('')
+  expect(firstName('𝒯'.repeat(30))).toBe(`${'𝒯'.repeat(19)}…`)
 })
 
 test('names and nouns take the endings and articles they have', () => {

@@ -38,7 +38,10 @@ export async function getMember(
 ): Promise<MemberRow> {
   const wanted = named.toLowerCase()
   if (!isIdText(wanted) && !isAddress(wanted))
-    throw new Problem('address.invalid', `“${named}” is not an e-mail address.`)
+    throw new Problem(
+      'address.invalid',
+      `“${named}” is not an e-mail address. A colleague is named by theirs, or by the whole name.`,
+    )
   const condition = isIdText(wanted)
     ? 'person.id = $2::uuid'
     : 'person.id = (SELECT person_id FROM person_address WHERE address = $2)'

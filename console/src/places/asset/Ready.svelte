@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, kinds, sayList } from '@famiglia/core'
+  import { capitalised, firstName, kinds, sayList } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import PurposeChoice from '../../parts/PurposeChoice.svelte'
@@ -50,7 +50,7 @@
             {sayList(holes.map(hole => `${hole.takes}${hole.asset ? ` on ${hole.asset.name}` : ''}`))} missing.
           </p>
           {#if holes[0]?.sentence}<a class="btn btn-sm" href={sayAddress(acting.number, 'review', holes[0].sentence)}
-              >Give {one.who.name.split(' ')[0]} this</a
+              >Give {firstName(one.who.name)} this</a
             >{:else if holes[0]?.remedy}<span class="note">{holes[0].remedy}</span>{/if}
         </div>
       {/each}

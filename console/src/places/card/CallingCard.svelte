@@ -71,7 +71,10 @@
         </p>
       </article>
     </div>
-  {:else if found.error}<div class="section"><Trouble error={found.error} /></div>
+  {:else if found.error}<div class="section">
+      <h1>No calling card can be shown here.</h1>
+      <Trouble error={found.error} />
+    </div>
   {:else}<Waiting />{/if}
 </PlainPage>
 

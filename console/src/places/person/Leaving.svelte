@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { sayCount, sayList } from '@famiglia/core'
+  import { firstName, sayCount, sayList } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
   import Outcome from '../../parts/Outcome.svelte'
   import Slip from '../../parts/Slip.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
+  import NotHere from '../../parts/NotHere.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { entries } from '../../parts/entries'
   import { Doing } from '../../reach/doing.svelte'
@@ -30,7 +30,7 @@
     refetchInterval: false as const,
   }))
   const leaving = $derived(review.data)
-  const first = $derived((leaving?.person.name ?? '').split(' ')[0])
+  const first = $derived(firstName(leaving?.person.name ?? ''))
   /** An admin who goes, or is made in their place, is told to all admins, and why. */
   const takesReason = $derived(
     leaving?.person.standing === 'admin' || leaving?.onlyTheirs.some(only => only.kind === 'last admin'),
@@ -148,7 +148,7 @@
         </div>
       </div>
     {/if}
-  {:else if review.error}<div class="section"><Trouble error={review.error} /></div>
+  {:else if review.error}<NotHere error={review.error} />
   {:else}<Waiting />{/if}
 </main>
 

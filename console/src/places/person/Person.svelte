@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayDate, standingMeans, standings, Temporal, type Standing } from '@famiglia/core'
+  import { capitalised, firstName, sayDate, type Standing, standingMeans, standings, Temporal } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
   import Field from '../../parts/Field.svelte'
@@ -38,7 +38,7 @@
   /** What they were given something for. */
   const given = $derived([...new Set(holdings.flatMap(one => (isOwn(one) && one.purpose ? one.purpose : [])))])
   let another = $state(false)
-  const first = $derived((person?.name ?? '').split(' ')[0])
+  const first = $derived(firstName(person?.name ?? ''))
   /** Whether the acting business owns it; what it holds from others is named by its number. */
   const isOwn = (holding: (typeof holdings)[number]) => holding.business.number === acting.number
   const doing = new Doing()
@@ -112,7 +112,7 @@
         {#if !isTold}<p class="entry">It is told to {first} and to the admins.</p>
         {:else if held.error}<Trouble error={held.error} />
         {:else if held.data && holdings.length === 0}<p class="entry">
-            Nothing so far: {person.name.split(' ')[0]} would see an empty page. Give access to the first asset.
+            Nothing so far: {first} would see an empty page. Give access to the first asset.
           </p>
         {:else if held.data}
           <WhatTheyHave address={person.address} name={person.name} {holdings} />
@@ -186,7 +186,7 @@
       </section>
     {/if}
     <section class="span section">
-      <h2 class="margin">How {person.name.split(' ')[0]} signs in</h2>
+      <h2 class="margin">How {first} signs in</h2>
       <p>
         {#if person.secondProof === null}It is told to the admins.{:else if person.secondProof}With a second step beside
           the password, or a passkey.{:else}With a password only. <span class="due">No second step is set up.</span

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayList } from '@famiglia/core'
+  import { capitalised, firstName, sayList } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
   import PurposeChoice from '../../parts/PurposeChoice.svelte'
@@ -29,7 +29,7 @@
   </p>
   <div>
     <h2 class="sentence m">
-      Is {name.split(' ')[0]} ready to
+      Is {firstName(name)} ready to
       <PurposeChoice purposes={purposes.data?.items ?? []} chosen={purpose} choose={one => (purpose = one)} />?
       <b>{verdict}</b>
     </h2>
@@ -60,7 +60,7 @@
               <td class="r"
                 >{#if requirement.sentence}<a
                     class={['btn btn-sm', { 'btn-primary': requirement.must }]}
-                    href={sayAddress(acting.number, 'review', requirement.sentence)}>Give {name.split(' ')[0]} this</a
+                    href={sayAddress(acting.number, 'review', requirement.sentence)}>Give {firstName(name)} this</a
                   >{:else if requirement.remedy}<span class="note">{requirement.remedy}</span>{/if}</td
               >
             </tr>

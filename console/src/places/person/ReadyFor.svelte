@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayList } from '@famiglia/core'
+  import { firstName, sayList } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Icon from '../../parts/Icon.svelte'
   import { readinessOf } from '../../reach/lists'
@@ -38,7 +38,7 @@
         </p>{/if}
     </div>
     {#if first?.sentence}<a class="btn btn-sm btn-primary" href={sayAddress(acting.number, 'review', first.sentence)}
-        >Give {name.split(' ')[0]} this</a
+        >Give {firstName(name)} this</a
       >{/if}
   </li>
 {/if}

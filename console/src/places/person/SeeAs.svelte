@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { firstName } from '@famiglia/core'
   import { createQuery } from '@tanstack/svelte-query'
   import { getActing } from '../../frame/acting-context'
-  import Trouble from '../../parts/Trouble.svelte'
+  import NotHere from '../../parts/NotHere.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { answerOf, service } from '../../reach/service'
   import { route } from '../../router'
@@ -24,7 +25,7 @@
         service.GET('/v1/businesses/{business}/people/{person}/holdings', { params: { path, query: { limit: 200 } } }),
       ),
   }))
-  const first = $derived((found.data?.name ?? '').split(' ')[0])
+  const first = $derived(firstName(found.data?.name ?? ''))
 </script>
 
 <svelte:head><title>As {found.data?.name ?? 'somebody'} · Famiglia</title></svelte:head>
@@ -49,7 +50,7 @@
         />
       </div>
     </div>
-  {:else if found.error ?? held.error}<div class="section"><Trouble error={found.error ?? held.error} /></div>
+  {:else if found.error ?? held.error}<NotHere error={found.error ?? held.error} />
   {:else}<Waiting />{/if}
 </main>
 

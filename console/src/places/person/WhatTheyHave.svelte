@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { capitalised, sayCount, sayEnd, sayList, Temporal } from '@famiglia/core'
+  import { capitalised, firstName, sayCount, sayEnd, sayList, Temporal } from '@famiglia/core'
   import { getActing } from '../../frame/acting-context'
   import Age from '../../parts/Age.svelte'
   import PathLine from '../../parts/PathLine.svelte'
@@ -38,7 +38,6 @@
     until !== null && Temporal.Instant.from(until).since(Temporal.Now.instant()).total('hours') < 30 * 24
   /** Whether the acting business owns it; what it holds from others is named by its number. */
   const isOwn = (holding: Holding) => holding.business.number === acting.number
-  const firstName = $derived(name.split(' ')[0]!)
   /** What stands between the giver and the person: a team, a partner, nothing where it was given to them by themselves. */
   const viaOf = ({ by }: Holding) => (by === 'own grant' ? [] : [by.replace(/^team /, '')])
   const textOf = ({ asset, ...holding }: Holding) =>
@@ -70,7 +69,7 @@
           ><PathLine
             from={isOwn(holding) ? 'you' : holding.business.name}
             via={viaOf(holding)}
-            to={firstName}
+            to={firstName(name)}
             tier={holding.tier}
             counts={holding.state === 'in force'}
           /></summary

@@ -4,7 +4,7 @@
   import { getActing } from '../../frame/acting-context'
   import NumberPlate from '../../parts/NumberPlate.svelte'
   import Outcome from '../../parts/Outcome.svelte'
-  import Trouble from '../../parts/Trouble.svelte'
+  import NotHere from '../../parts/NotHere.svelte'
   import Waiting from '../../parts/Waiting.svelte'
   import { Doing } from '../../reach/doing.svelte'
   import { answerOf, service } from '../../reach/service'
@@ -125,7 +125,7 @@
       onrename={acting.business?.canGive ? rename : null}
       again={row => sentenceAgain(row, under, acting.zone)}
     />
-  {:else if compared.error}<div class="section"><Trouble error={compared.error} /></div>
+  {:else if compared.error}<NotHere error={compared.error} />
   {:else}<Waiting />{/if}
 </main>
 

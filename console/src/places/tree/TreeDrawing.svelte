@@ -188,6 +188,12 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
+  .leaf b a {
+    display: block;
+    overflow: inherit;
+    text-overflow: inherit;
+    line-height: 1.5rem;
+  }
   .leaf .mark {
     overflow: visible;
     line-height: 0;
