@@ -12,6 +12,8 @@ export interface Town {
   readonly platforms: readonly Platform[]
   /** A platform by its key. */
   platform(key: string): Platform
+  /** Starts one more service on the same records, as a second process would be. It has to be closed by whoever asks. */
+  oneMore(settings?: Settings): Promise<RunningService>
   close(): Promise<void>
 }
 
@@ -52,32 +54,39 @@ export async function startTown(options: TownOptions): Promise<Town> {
         file: file(`${design.key}.json`),
       }),
     )
-  const service = await startService(
-    {
-      FAMIGLIA_LOG_LEVEL: 'warn',
-      FAMIGLIA_PUBLIC_URL: famiglia,
-      ...options.settings,
-      DATABASE_URL: options.databaseUrl,
-      FAMIGLIA_SECRET: options.secret,
-      FAMIGLIA_PORT: String(port),
-      FAMIGLIA_SMTP_URL: inbox.smtpUrl,
-      FAMIGLIA_PLATFORMS: JSON.stringify(
-        platforms.map(({ key, name, url, kinds }) => ({
-          key,
-          name,
-          url,
-          secret: secretOf(options.platformSecret, key),
-          kinds,
-        })),
-      ),
-    },
-    { home: options.home, consoleFiles: consoleFiles(), ...(options.clock ? { clock: options.clock } : {}) },
-  )
+  const settings: Settings = {
+    FAMIGLIA_LOG_LEVEL: 'warn',
+    FAMIGLIA_PUBLIC_URL: famiglia,
+    ...options.settings,
+    DATABASE_URL: options.databaseUrl,
+    FAMIGLIA_SECRET: options.secret,
+    FAMIGLIA_PORT: String(port),
+    FAMIGLIA_SMTP_URL: inbox.smtpUrl,
+    FAMIGLIA_PLATFORMS: JSON.stringify(
+      platforms.map(({ key, name, url, kinds }) => ({
+        key,
+        name,
+        url,
+        secret: secretOf(options.platformSecret, key),
+        kinds,
+      })),
+    ),
+  }
+  const around = {
+    home: options.home,
+    consoleFiles: consoleFiles(),
+    ...(options.clock ? { clock: options.clock } : {}),
+  }
+  const service = await startService(settings, around)
   return {
     service,
     inbox,
     platforms,
     platform: key => platforms.find(platform => platform.key === key)!,
+    oneMore: async more => {
+      const { FAMIGLIA_PUBLIC_URL: _itsOwn, ...same } = settings
+      return startService({ ...same, FAMIGLIA_PORT: '0', ...more }, around)
+    },
     close: async () => {
       await service.close()
       for (const platform of platforms) await platform.close()

@@ -16,6 +16,7 @@ import { databaseAt, decidingPool, openDatabase } from './base/database.ts'
 import { freePort } from './base/free-port.ts'
 import { Hearing } from './base/hearing.ts'
 import { Jobs } from './base/jobs.ts'
+import { Limits } from './base/limits.ts'
 import { openLog } from './base/log.ts'
 import { watchOver } from './base/metrics.ts'
 import { describeApi } from './base/openapi.ts'
@@ -251,6 +252,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     clock,
     database,
     secrets,
+    limits: new Limits(database, secrets),
     publicUrl,
     change: changeDoor(database, jobs, clock, [
       (change, news) => stillAnswered(kit)(change, news),
@@ -271,7 +273,13 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
 }
 
 async function compose(kit: Kit, log: Logger, feed: Feed, isClosing: () => boolean): Promise<App> {
-  const app = await makeApp(log, sessionReader(kit.database, kit.clock), kit.publicUrl)
+  const app = await makeApp(
+    log,
+    sessionReader(kit.database, kit.clock),
+    kit.limits,
+    kit.publicUrl,
+    kit.config.FAMIGLIA_TRUSTED_PROXIES,
+  )
   watchOver(app as unknown as FastifyInstance, kit.database, isClosing)
   await describeApi(app as unknown as FastifyInstance)
   await app.register(async scope => {

@@ -1,17 +1,23 @@
 import cookie from '@fastify/cookie'
 import helmet from '@fastify/helmet'
-import rateLimit from '@fastify/rate-limit'
 import fastify, { LogController, type FastifyInstance } from 'fastify'
 import type { Logger } from 'pino'
 import { v7 as newId } from 'uuid'
 import { answerWithProblems } from './errors.ts'
+import { slowDown, type Limits } from './limits.ts'
 import { refuseForeignPages, secretIn, type SessionReader } from './session.ts'
 import { useYup, type App } from './validation.ts'
 
 const quiet = new Set(['/health/live', '/health/ready', '/metrics'])
 
 /** The HTTP server with everything that every route has: limits, security headers, sessions, checks, problems, one log line. */
-export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: () => string): Promise<App> {
+export async function makeApp(
+  log: Logger,
+  sessions: SessionReader,
+  limits: Limits,
+  publicUrl: () => string,
+  trustedProxies: readonly string[],
+): Promise<App> {
   const app = fastify({
     loggerInstance: log,
     logController: new LogController({ disableRequestLogging: true }),
@@ -20,6 +26,8 @@ export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: (
     forceCloseConnections: 'idle',
     routerOptions: { maxParamLength: 300 },
     requestTimeout: 30_000,
+    // Nobody beforehand: whoever may say where a request came from could be counted as anybody.
+    trustProxy: trustedProxies.length > 0 ? [...trustedProxies] : false,
   }) as unknown as FastifyInstance
   useYup(app)
   answerWithProblems(app)
@@ -31,7 +39,7 @@ export async function makeApp(log: Logger, sessions: SessionReader, publicUrl: (
     strictTransportSecurity: false,
     referrerPolicy: { policy: 'same-origin' },
   })
-  await app.register(rateLimit, { global: false })
+  slowDown(app, limits)
 
   app.addHook('onRequest', async request => {
     if (!request.url.startsWith('/v1/')) return

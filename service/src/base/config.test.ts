@@ -43,6 +43,8 @@ test.each<[Settings, string]>([
   [{ FAMIGLIA_PUBLIC_URL: 'https://famiglia.example/here' }, 'must be an origin'],
   [{ FAMIGLIA_PASSWORD_MEMORY_KIB: '10' }, 'FAMIGLIA_PASSWORD_MEMORY_KIB'],
   [{ DATABASE_URL: 'mysql://somewhere' }, 'must begin with postgres://'],
+  [{ FAMIGLIA_TRUSTED_PROXIES: '10.0.0.1, everybody' }, 'addresses or networks'],
+  [{ FAMIGLIA_TRUSTED_PROXIES: '10.0.0.0/33' }, 'addresses or networks'],
 ])('a wrong setting is named, with what it was: %o', (settings, words) => {
   expect(complaintAbout(settings)).toContain(words)
 })

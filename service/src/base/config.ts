@@ -1,3 +1,4 @@
+import { isIP } from 'node:net'
 import { array, number, object, string, ValidationError, type InferType } from 'yup'
 
 const platform = object({
@@ -10,6 +11,13 @@ const platform = object({
   secret: string().min(24).required(),
   kinds: array(string().required()).required(),
 })
+
+/** An address, or a network as of RFC 4632. */
+function isNetwork(text = ''): boolean {
+  const [address = '', bits, ...more] = text.split('/')
+  const most = { 0: -1, 4: 32, 6: 128 }[isIP(address)] ?? -1
+  return more.length === 0 && most > 0 && (bits === undefined || (/^\d{1,3}$/.test(bits) && Number(bits) <= most))
+}
 
 export type PlatformConfig = InferType<typeof platform>
 
@@ -25,6 +33,14 @@ const settings = object({
   FAMIGLIA_PORT: number().integer().min(0).max(65535).default(4810),
   /** The address people and platforms reach it at; without it, that of the port it listens on. */
   FAMIGLIA_PUBLIC_URL: string().matches(/^https?:\/\/[^/]+$/, 'must be an origin, as https://famiglia.example'),
+  /** Proxies in front, as addresses or networks (10.0.0.4, 10.1.0.0/16), by commas: what they say of who asks is believed; of nobody else. */
+  FAMIGLIA_TRUSTED_PROXIES: array(
+    string()
+      .test('network', 'FAMIGLIA_TRUSTED_PROXIES must be addresses or networks, as 10.0.0.4 or 10.1.0.0/16', isNetwork)
+      .required(),
+  )
+    .transform((value, original) => (typeof original === 'string' ? original.split(',').map(one => one.trim()) : value))
+    .default([]),
   /** The secret that links, cookies and stored second steps are keyed with. Changing it makes them all void. */
   FAMIGLIA_SECRET: string().min(32).required(),
   /** Mail server, as smtp://host:port. */

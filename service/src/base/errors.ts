@@ -32,10 +32,6 @@ function toProblem(error: unknown): Problem {
   if (isDatabaseAway(error)) return databaseAway(error)
   const { statusCode, code, message } = error as { statusCode?: number; code?: string; message?: string }
   if (statusCode === 413) return new Problem('request.too-large', 'The request is larger than anything here takes.')
-  if (statusCode === 429)
-    return new Problem('request.too-many', 'Too many requests from here. Wait a minute and try again.', {
-      retryAfter: 60,
-    })
   if (statusCode !== undefined && statusCode >= 400 && statusCode < 500)
     return new Problem('request.invalid', `${message ?? code ?? 'The request cannot be read'}`.replace(/\.?$/, '.'))
   return new Problem(

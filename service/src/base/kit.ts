@@ -4,6 +4,7 @@ import type { DataSource } from 'typeorm'
 import type { MakeChange, Rehearse } from './change.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
+import type { Limits } from './limits.ts'
 import type { Platforms } from './platforms.ts'
 import type { Secrets } from './secrets.ts'
 
@@ -15,6 +16,7 @@ export interface Kit {
   /** Connections of their own for decisions. */
   readonly deciding: pg.Pool
   readonly secrets: Secrets
+  readonly limits: Limits
   readonly change: MakeChange
   readonly rehearse: Rehearse
   readonly platforms: Platforms

@@ -4,6 +4,8 @@ const forgotten = [
   'DELETE FROM oidc_record WHERE expires_at < now()',
   "DELETE FROM idempotency_key WHERE at < now() - interval '2 days'",
   "DELETE FROM mail WHERE sent_at < now() - interval '30 days'",
+  'DELETE FROM try_count WHERE expire < extract(epoch FROM now()) * 1000',
+  "DELETE FROM known_place WHERE seen_at < now() - interval '180 days'",
   'DELETE FROM passkey_challenge WHERE expires_at < now()',
   "DELETE FROM letter_proof WHERE expires_at < now() - interval '30 days'",
   "DELETE FROM opening WHERE expires_at < now() - interval '30 days' AND business_id IS NULL",

@@ -3,8 +3,8 @@ import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
 import { passwords } from '../sign-in/password.ts'
 import { actingFor } from './acting.ts'
-import { requireSignIn, setSessionCookie } from '../base/session.ts'
-import { sessionDays } from '../sign-in/sessions.ts'
+import { requireSignIn } from '../base/session.ts'
+import { letIn } from '../sign-in/letIn.ts'
 import { openAnother, openOwn } from './openAnother.ts'
 import { askToOpen, markOfAsking, open } from './openBusiness.ts'
 import { resultOut } from '../proposals/schemas.ts'
@@ -27,7 +27,7 @@ import {
 const tags = ['businesses']
 /** The cookie in which a browser keeps that it asked to open a business. */
 const askingCookie = 'famiglia_opening'
-const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
+const slowly = { config: { mostAMinute: 30 } }
 
 /** Opening a business, and what it is. */
 export async function businessRoutes(app: App, kit: Kit): Promise<void> {
@@ -71,7 +71,7 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
     },
     async (request, reply) => {
       const { secret, ...business } = await open(kit)(request.body.link, request.cookies[askingCookie] ?? null)
-      if (secret) setSessionCookie(reply, secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      if (secret) await letIn(kit, request, reply, secret)
       return { ...business, signedIn: secret !== null }
     },
   )

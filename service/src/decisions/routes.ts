@@ -36,7 +36,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: decisionOut },
       },
     },
-    async request => evaluate(kit, requirePlatform(kit, request), request.body),
+    async request => evaluate(kit, await requirePlatform(kit, request), request.body),
   )
 
   app.post(
@@ -49,7 +49,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: decisionsOut },
       },
     },
-    async request => ({ evaluations: await evaluateAll(kit, requirePlatform(kit, request), request.body) }),
+    async request => ({ evaluations: await evaluateAll(kit, await requirePlatform(kit, request), request.body) }),
   )
 
   app.get(
@@ -69,10 +69,14 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
   )
 }
 
-function requirePlatform(kit: Kit, request: FastifyRequest): PlatformConfig {
+const wrongSecrets = { name: 'platform secret', most: 50, seconds: 300 }
+
+/** A right secret is never slowed: a stranger’s guesses must not stop the decisions of a platform behind the same address. */
+async function requirePlatform(kit: Kit, request: FastifyRequest): Promise<PlatformConfig> {
   const given = secretIn(request)
   const platform = given?.by === 'bearer' ? kit.platforms.findBySecret(given.secret) : null
   if (platform) return platform
+  await kit.limits.count([wrongSecrets, request.ip])
   throw new Problem(
     'sign-in.needed',
     'Only a platform asks here, with the secret it shares with Famiglia as its bearer token.',

@@ -12,6 +12,7 @@ import { NamesInOrder1796300000000 } from './1796300000000-names-in-order.ts'
 import { WhoseAsk1796400000000 } from './1796400000000-whose-ask.ts'
 import { Closing1796500000000 } from './1796500000000-closing.ts'
 import { Everyday1796600000000 } from './1796600000000-everyday.ts'
+import { Tries1796700000000 } from './1796700000000-tries.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -29,4 +30,5 @@ export const migrations = [
   WhoseAsk1796400000000,
   Closing1796500000000,
   Everyday1796600000000,
+  Tries1796700000000,
 ]

@@ -24,7 +24,10 @@ export interface FoundBusiness {
 }
 
 /** Of accounts more than of businesses: they come by the hundred out of a client’s mail, and tell less. */
-export const lookUpsAnHour = { B: 30, A: 300 } as const
+const lookUpsAnHour = {
+  B: { name: 'look-up of a business', most: 30, seconds: 3_600 },
+  A: { name: 'look-up of an asset', most: 300, seconds: 3_600 },
+} as const
 
 /**
  * Finds a business by its number, for admins: `number.wrong-check` before anything is looked up, `business.own-number`,
@@ -96,18 +99,12 @@ async function leaveTrace(
 ): Promise<void> {
   const { person } = acting.live
   const hourAgo = kit.clock.now().subtract({ hours: 1 }).toString()
-  const recent = (await kit.database.query(
-    'SELECT business_id AS business, number FROM look_up WHERE person_id = $1 AND at > $2',
-    [person, hourAgo],
-  )) as { business: string; number: string }[]
-  if (recent.some(one => one.business === acting.id && one.number === number)) return
-  const most = lookUpsAnHour[number.startsWith('A') ? 'A' : 'B']
-  if (recent.filter(one => one.number[0] === number[0]).length >= most)
-    throw new Problem(
-      'request.too-many',
-      `You looked up ${most} numbers within an hour. Go on in a while; numbers you dealt with before work on.`,
-      { retryAfter: 600 },
-    )
+  const [again] = (await kit.database.query(
+    'SELECT 1 FROM look_up WHERE person_id = $1 AND at > $2 AND business_id = $3 AND number = $4',
+    [person, hourAgo, acting.id, number],
+  )) as unknown[]
+  if (again) return
+  await kit.limits.count([lookUpsAnHour[number.startsWith('A') ? 'A' : 'B'], person])
   await changeFor(kit, acting, async change => {
     await change.manager.query(
       'INSERT INTO look_up (person_id, at, business_id, number, found) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING',

@@ -22,7 +22,7 @@ import { freezePartner, freezePartnersPerson } from './stopPartner.ts'
 import { takeOffersAtOnce } from './takeOffersAtOnce.ts'
 
 const tags = ['partners']
-const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
+const slowly = { config: { mostAMinute: 60 } }
 
 /** Other businesses: found by number, what there is between the two, and their calling cards. */
 export async function partnerRoutes(app: App, kit: Kit): Promise<void> {

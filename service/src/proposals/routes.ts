@@ -1,12 +1,12 @@
 import type { Tier } from '@famiglia/core'
 import { nextLink } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
-import { requireSignIn, setSessionCookie } from '../base/session.ts'
+import { requireSignIn } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
 import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { passwords } from '../sign-in/password.ts'
-import { sessionDays } from '../sign-in/sessions.ts'
+import { letIn } from '../sign-in/letIn.ts'
 import { done } from '../sign-in/schemas.ts'
 import { accept, acceptByLink } from '../invitations/acceptInvitation.ts'
 import { tellAsk } from '../asks/tellAsk.ts'
@@ -44,7 +44,7 @@ import {
 } from './schemas.ts'
 
 const tags = ['proposals']
-const slowly = { config: { rateLimit: { max: 60, timeWindow: '1 minute' } } }
+const slowly = { config: { mostAMinute: 60 } }
 
 /** What waits for somebody's yes: sent, received, answered. */
 export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
@@ -186,8 +186,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
         request.body.signIn ?? null,
         (request.body.keeping as Tier | undefined) ?? null,
       )
-      if (outcome.secret)
-        setSessionCookie(reply, outcome.secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      if (outcome.secret) await letIn(kit, request, reply, outcome.secret)
       return outcome
     },
   )

@@ -12,7 +12,7 @@ import { takePasskey } from './passkeys.ts'
 import { takeRecoveryCode } from './recoveryCodes.ts'
 import { secondStepOf, type SecondStep } from './secondStep.ts'
 import { provenByCode } from './signIn.ts'
-import type { Tries } from './tries.ts'
+import type { Place, Tries } from './tries.ts'
 
 const minutesGood = 30
 /** The answer takes this long whether or not the address is known, so that time tells nothing. */
@@ -66,19 +66,20 @@ export interface NewPassword {
  * broken into is not enough. All open sign-ins end.
  */
 export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {
-  return async (given: NewPassword, from: string): Promise<{ needs: SecondStep | null }> => {
+  return async (given: NewPassword, place: Place): Promise<{ needs: SecondStep | null }> => {
     const { link, password, code, recovery, passkey } = given
     const proof = await readLetterProof(kit, 'new-password', link)
-    tries.check(from, proof.address)
+    const counted = await tries.proving(`letter ${proof.personId}`, place)
     const person = (await peopleById(kit.database.manager, [proof.personId])).get(proof.personId)!
     assertGoodPassword(password, [person.name, proof.address])
     const needs = await secondStepOf(kit.database.manager, person.id)
-    if (needs && !code && !recovery && !passkey) return { needs }
+    if (needs && !code && !recovery && !passkey) {
+      await counted.right()
+      return { needs }
+    }
     const passwordHash = await passwords.hash(password)
     return kit.change(null, async change => {
-      await proveSecondStep(kit, change, person.id, given).catch((error: unknown) => {
-        throw error instanceof Problem ? tries.failed(from, proof.address, error) : error
-      })
+      await proveSecondStep(kit, change, person.id, given)
       await useLetterProof(change, proof)
       await changePerson(change.manager, person.id, { passwordHash })
       await endSignIns(change.manager, person.id, change.now.toString(), null)
@@ -117,16 +118,13 @@ async function proveSecondStep(
  * Other sign-ins end.
  */
 export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
-  return async (live: LiveSession, given: { current: string; password: string }, from: string): Promise<void> => {
-    tries.check(from, live.address)
+  return async (live: LiveSession, given: { current: string; password: string }, place: Place): Promise<void> => {
     assertGoodPassword(given.password, [live.name, live.address])
+    const counted = await tries.proving(live.session, place)
     const person = await getPerson(kit.database.manager, live.person)
     if (!(await passwords.matches(person.passwordHash, given.current)))
-      throw tries.failed(
-        from,
-        live.address,
-        new Problem('proof.wrong', 'The password until now is not right.', { pointer: '/current' }),
-      )
+      throw new Problem('proof.wrong', 'The password until now is not right.', { pointer: '/current' })
+    await counted.right()
     const passwordHash = await passwords.hash(given.password)
     await kit.change(actorOf(live), async change => {
       if (live.secondProof || live.unattended) change.requirePresence('A new password needs you to confirm it’s you.')

@@ -1,9 +1,10 @@
 import type { IncomingMessage } from 'node:http'
 import { Temporal } from '@famiglia/core'
-import type { FastifyInstance } from 'fastify'
+import type { FastifyInstance, FastifyRequest } from 'fastify'
 import Provider, { errors, interactionPolicy, type Configuration, type KoaContextWithOIDC } from 'oidc-provider'
 import { cookieOf, sessionSecretIn } from './cookieOf.ts'
 import type { Kit } from '../base/kit.ts'
+import type { Counted } from '../base/limits.ts'
 import { authorizationCookie, type SessionReader } from '../base/session.ts'
 import { askForUserCode, confirmUserCode, doorPage, letIn } from './doorPages.ts'
 import { escapeHtml } from '../mail/render.ts'
@@ -56,11 +57,14 @@ export async function oidcRoutes(
     )
 
     scope.all('/oidc/*', { schema: { hide: true } as object }, async (request, reply) => {
-      if (isForgedForm(request.raw))
+      const counted = await countTry(kit, request)
+      if (await isForgedForm(provider, request.raw))
         return reply
           .code(400)
           .type('text/html')
           .send(doorPage('That did not work', `<p>${beginAnew}</p>`))
+      if (counted)
+        reply.raw.once('finish', () => void (reply.raw.statusCode < 400 && counted.right().catch(() => undefined)))
       reply.hijack()
       const raw = request.raw as typeof request.raw & { originalUrl?: string }
       asPublic(raw, issuer)
@@ -71,12 +75,24 @@ export async function oidcRoutes(
   })
 }
 
+const userCodes = { name: 'user code', most: 20, seconds: 300 }
+const clientSecrets = { name: 'client secret', most: 50, seconds: 300 }
+
+/** Codes from a terminal and secrets of platforms are counted before they are compared; right ones are given back. */
+async function countTry(kit: Kit, { method, url, headers, ip }: FastifyRequest): Promise<Counted | null> {
+  if (method !== 'POST') return null
+  if (url.startsWith('/oidc/device') && !url.startsWith('/oidc/device/auth')) return kit.limits.count([userCodes, ip])
+  return headers.authorization ? kit.limits.count([clientSecrets, ip]) : null
+}
+
 const beginAnew =
   'This form was not opened in this browser, or too long ago. Open the address from your terminal again.'
 
 /** A form of the door for the command line that comes without the cookie it was opened with: the library fails on it. */
-function isForgedForm(request: IncomingMessage): boolean {
-  return request.method === 'POST' && request.url === '/oidc/device' && !cookieOf(request, authorizationCookie)
+async function isForgedForm(provider: Provider, request: IncomingMessage): Promise<boolean> {
+  if (request.method !== 'POST' || request.url !== '/oidc/device') return false
+  const openedWith = cookieOf(request, authorizationCookie)
+  return !openedWith || !(await provider.Session.find(openedWith))
 }
 
 /**

@@ -15,7 +15,7 @@ const mostTexts = 4
 /** What was looked at is known for so long. */
 const minutesKnown = 60
 /** As many texts of one person are compared within that: whoever holds a stolen token is not to find out a password by writing notes. */
-const mostCompared = 20
+const compared = { name: 'own password', most: 20, seconds: minutesKnown * 60 }
 
 /**
  * Refuses a text that holds the password of who types it, into a note, a reason, a label or a name: `text.secret`. Nobody needs
@@ -27,7 +27,6 @@ export function refuseOwnPassword(app: App, kit: Kit): void {
   const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
   const key = randomBytes(32)
   const harmless = new LRUCache<string, true>({ max: 20_000, ttl: minutesKnown * 60_000 })
-  const compared = new LRUCache<string, { times: number }>({ max: 20_000, ttl: minutesKnown * 60_000 })
   app.addHook('preHandler', async (request: FastifyRequest) => {
     const { live, body } = request
     const { url, schema } = request.routeOptions
@@ -37,11 +36,9 @@ export function refuseOwnPassword(app: App, kit: Kit): void {
       .slice(0, mostTexts)
     const marked = typed.map(text => ({ text, mark: markOf(key, live.person, text) }))
     const unknown = marked.filter(({ mark }) => !harmless.has(mark))
-    const tries = compared.get(live.person) ?? { times: 0 }
-    compared.set(live.person, tries, { noUpdateTTL: true })
-    // Counted before, so that many at once are not more than that.
-    tries.times += unknown.length
-    if (unknown.length === 0 || tries.times > mostCompared) return
+    if (unknown.length === 0) return
+    const counted = await kit.limits.count(...unknown.map(() => [compared, live.person] as const)).catch(onlyTooMany)
+    if (!counted) return
     const person = await getPerson(kit.database.manager, live.person)
     for (const { text, mark } of unknown) {
       if (await words.matches(person.passwordHash, text))
@@ -49,6 +46,11 @@ export function refuseOwnPassword(app: App, kit: Kit): void {
       harmless.set(mark, true)
     }
   })
+}
+
+function onlyTooMany(refused: unknown): null {
+  if (refused instanceof Problem) return null
+  throw refused
 }
 
 function markOf(key: Buffer, person: string, text: string): string {

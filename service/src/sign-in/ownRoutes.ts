@@ -3,7 +3,7 @@ import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simp
 import { array, boolean, mixed, object, string } from 'yup'
 import { idText } from '../base/id-text.ts'
 import type { Kit } from '../base/kit.ts'
-import { requireSignIn, setSessionCookie } from '../base/session.ts'
+import { requireSignIn } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
 import { askToAddAddress, chooseMainAddress, confirmAddress, removeAddress } from './addresses.ts'
 import { changePassword, choosePassword, forgotPassword } from './newPassword.ts'
@@ -17,12 +17,12 @@ import {
   signInWithPasskey,
 } from './passkeys.ts'
 import { renewRecoveryCodes } from './recoveryCodes.ts'
-import { sessionDays } from './sessions.ts'
+import { letIn } from './letIn.ts'
 import { address, done, instantOut, proven, recoveryCodes, secondStep } from './schemas.ts'
-import { triesOf } from './tries.ts'
+import { placeOf, Tries } from './tries.ts'
 
 const tags = ['sign-in']
-const slowly = { config: { rateLimit: { max: 30, timeWindow: '1 minute' } } }
+const slowly = { config: { mostAMinute: 30 } }
 const credential = mixed<object>().required('the answer of the browser is needed')
 const challenge = object({ id: string().required(), options: mixed().required() })
 const passkeyMade = object({
@@ -70,7 +70,7 @@ const linkGiven = object({ link: linkText }).noUnknown()
 /** One's own ways to sign in: passkeys, recovery codes, the password, addresses. */
 export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
   const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tries = triesOf(kit)
+  const tries = new Tries(kit)
   const finished = { done: true as const }
 
   app.post(
@@ -86,8 +86,8 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
     { ...slowly, schema: { tags, summary: 'Sign in with a passkey', body: passkeyAnswer, response: { 200: done } } },
     async (request, reply) => {
       const { challenge: id, credential: given } = request.body
-      const outcome = await signInWithPasskey(kit, tries)(id, given as AuthenticationResponseJSON, request.ip)
-      setSessionCookie(reply, outcome.secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+      const outcome = await signInWithPasskey(kit, tries)(id, given as AuthenticationResponseJSON, placeOf(request))
+      await letIn(kit, request, reply, outcome.secret)
       return finished
     },
   )
@@ -149,7 +149,12 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
     },
     async request => {
       const { challenge: id, credential: given } = request.body ?? {}
-      return proveWithPasskey(kit, tries)(requireSignIn(request), id, given as AuthenticationResponseJSON, request.ip)
+      return proveWithPasskey(kit, tries)(
+        requireSignIn(request),
+        id,
+        given as AuthenticationResponseJSON,
+        placeOf(request),
+      )
     },
   )
 
@@ -181,13 +186,13 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: choice },
       },
     },
-    async request => choosePassword(kit, words, tries)(request.body, request.ip),
+    async request => choosePassword(kit, words, tries)(request.body, placeOf(request)),
   )
   app.put(
     '/v1/me/password',
     { ...slowly, schema: { tags, summary: 'Change your password', body: changed, response: { 200: done } } },
     async request => {
-      await changePassword(kit, words, tries)(requireSignIn(request), request.body, request.ip)
+      await changePassword(kit, words, tries)(requireSignIn(request), request.body, placeOf(request))
       return finished
     },
   )

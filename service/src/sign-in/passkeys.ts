@@ -18,7 +18,7 @@ import { firstRecoveryCodes } from './recoveryCodes.ts'
 import { beginSession, sessionDays } from './sessions.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { tellOwner } from './tellOwner.ts'
-import type { Tries } from './tries.ts'
+import type { Place, Tries } from './tries.ts'
 
 /** How long a challenge waits for its answer. */
 const minutesToAnswer = 5
@@ -154,15 +154,13 @@ export function challengeForPasskey(kit: Kit) {
 
 /** Signs in with a passkey: it proves both what one has and who one is. */
 export function signInWithPasskey(kit: Kit, tries: Tries) {
-  return async (challenge: string, response: AuthenticationResponseJSON, from: string) => {
-    tries.checkFrom(from)
+  return async (challenge: string, response: AuthenticationResponseJSON, place: Place) => {
+    const counted = await tries.unnamed(place)
     const known = await findPasskey(kit.database.manager, response.id)
-    const wrong = () => tries.failedFrom(from, new Problem('sign-in.wrong', 'That passkey is not known here.'))
+    const wrong = () => new Problem('sign-in.wrong', 'That passkey is not known here.')
     if (!known) throw wrong()
-    return kit.change(null, async change => {
-      await verify(kit, change, challenge, null, known, response).catch((error: unknown) => {
-        throw error instanceof Problem ? tries.failedFrom(from, error) : error
-      })
+    const signedIn = await kit.change(null, async change => {
+      await verify(kit, change, challenge, null, known, response)
       const person = await getPerson(change.manager, known.person_id)
       if (person.pausedAt) throw wrong()
       const session = await beginSession(
@@ -185,19 +183,17 @@ export function signInWithPasskey(kit: Kit, tries: Tries) {
       })
       return { secret: session.secret, person: { id: person.id, name: person.name } }
     })
+    await counted.right()
+    return signedIn
   }
 }
 
 /** Proves again who is signed in, with one of their passkeys. */
 export function proveWithPasskey(kit: Kit, tries: Tries) {
-  return async (live: LiveSession, challenge: string, response: AuthenticationResponseJSON, from: string) => {
-    tries.check(from, live.address)
-    return kit.change(actorOf(live), async change => {
-      await takePasskey(kit, change, live.person, { challenge, madeFor: live.person, response }).catch(
-        (error: unknown) => {
-          throw error instanceof Problem ? tries.failed(from, live.address, error) : error
-        },
-      )
+  return async (live: LiveSession, challenge: string, response: AuthenticationResponseJSON, place: Place) => {
+    const counted = await tries.proving(live.session, place)
+    const proven = await kit.change(actorOf(live), async change => {
+      await takePasskey(kit, change, live.person, { challenge, madeFor: live.person, response })
       await change.manager.update(sessions, { id: live.session }, { provenAt: change.now, provenBy: 'passkey' })
       change.record({
         chain: live.person,
@@ -206,6 +202,8 @@ export function proveWithPasskey(kit: Kit, tries: Tries) {
       })
       return { provenAt: change.now.toString(), provenBy: 'passkey' as const }
     })
+    await counted.right()
+    return proven
   }
 }
 

@@ -7,7 +7,7 @@ import { sessions } from './records.ts'
 import type { LiveSession, ProvenBy } from '../base/live-session.ts'
 import { provenByCode } from './signIn.ts'
 import { secondStepOf } from './secondStep.ts'
-import type { Tries } from './tries.ts'
+import type { Place, Tries } from './tries.ts'
 
 /**
  * Proves again who is signed in: with a code where an app is set up, else with the password, unless there is a passkey:
@@ -17,9 +17,9 @@ export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
   return async (
     live: LiveSession,
     given: { code?: string | undefined; password?: string | undefined },
-    from: string,
+    place: Place,
   ): Promise<{ provenAt: string; provenBy: ProvenBy }> => {
-    tries.check(from, live.address)
+    const counted = await tries.proving(live.session, place)
     const person = await getPerson(kit.database.manager, live.person)
     const step = await secondStepOf(kit.database.manager, live.person)
     if (step === 'passkey')
@@ -27,7 +27,7 @@ export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
         pointer: '/password',
       })
     const byPassword = !step && (await passwords.matches(person.passwordHash, given.password ?? ''))
-    return kit.change(actorOf(live), async change => {
+    const proven = await kit.change(actorOf(live), async change => {
       const byCode = person.totpSealed
         ? (await provenByCode(kit, live.person, given.code, change.manager)) !== 'wrong'
         : false
@@ -35,13 +35,8 @@ export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
         const wanted = person.totpSealed
           ? 'The six-digit code is not right, is too old, or was used already. Take the one your app shows now.'
           : 'The password is not right.'
-        throw tries.failed(
-          from,
-          live.address,
-          new Problem('proof.wrong', wanted, { pointer: person.totpSealed ? '/code' : '/password' }),
-        )
+        throw new Problem('proof.wrong', wanted, { pointer: person.totpSealed ? '/code' : '/password' })
       }
-      tries.succeeded(live.address)
       const provenBy: ProvenBy = byCode ? 'code' : 'password'
       await change.manager.update(sessions, { id: live.session }, { provenAt: change.now, provenBy })
       change.record({
@@ -51,5 +46,7 @@ export function prove(kit: Kit, passwords: Passwords, tries: Tries) {
       })
       return { provenAt: change.now.toString(), provenBy }
     })
+    await counted.right()
+    return proven
   }
 }

@@ -3,11 +3,11 @@ import { proofHolds } from '@famiglia/core'
 import { object } from 'yup'
 import type { Kit } from '../base/kit.ts'
 import { selfAndTeams } from '../reach/holdersFor.ts'
-import { clearSessionCookie, requireSignIn, setSessionCookie } from '../base/session.ts'
+import { clearSessionCookie, requireSignIn } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
 import { passwords } from './password.ts'
 import { prove } from './prove.ts'
-import { sessionDays } from './sessions.ts'
+import { letIn } from './letIn.ts'
 import {
   credentials,
   done,
@@ -26,7 +26,7 @@ import { beginSecondProof, confirmSecondProof } from './secondProof.ts'
 import { signIn } from './signIn.ts'
 import { endSession, makeToken } from './tokens.ts'
 import { countRecoveryCodes } from './recoveryCodes.ts'
-import { triesOf } from './tries.ts'
+import { placeOf, Tries } from './tries.ts'
 
 const tags = ['sign-in']
 const idParam = object({ id: idText })
@@ -35,7 +35,7 @@ const idParam = object({ id: idText })
 export async function signInRoutes(app: App, kit: Kit): Promise<void> {
   const secure = () => kit.publicUrl().startsWith('https:')
   const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
-  const tries = triesOf(kit)
+  const tries = new Tries(kit)
   const doSignIn = signIn(kit, words, tries)
   const doProve = prove(kit, words, tries)
   const doEnd = endSession(kit)
@@ -51,9 +51,9 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async (request, reply) => {
-      const outcome = await doSignIn(request.body, request.ip)
+      const outcome = await doSignIn(request.body, placeOf(request))
       if (outcome.needs) return { needs: outcome.needs, person: null }
-      setSessionCookie(reply, outcome.secret, secure(), sessionDays.console * 86_400)
+      await letIn(kit, request, reply, outcome.secret)
       return { needs: null, person: outcome.person }
     },
   )
@@ -115,7 +115,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: proven },
       },
     },
-    async request => doProve(requireSignIn(request), request.body, request.ip),
+    async request => doProve(requireSignIn(request), request.body, placeOf(request)),
   )
 
   app.post(

@@ -8,7 +8,7 @@ import { beginSession, sessionDays } from './sessions.ts'
 import type { ProvenBy } from '../base/live-session.ts'
 import { takeRecoveryCode } from './recoveryCodes.ts'
 import { secondStepOf, type SecondStep } from './secondStep.ts'
-import type { Tries } from './tries.ts'
+import type { Place, Tries } from './tries.ts'
 
 export interface Credentials {
   readonly address: string
@@ -27,20 +27,22 @@ export type SignInOutcome =
  * (`sign-in.wrong`), nor whether the address is known. Too many wrong tries slow down: `request.too-many`.
  */
 export function signIn(kit: Kit, passwords: Passwords, tries: Tries) {
-  return async ({ address, password, code, recovery }: Credentials, from: string): Promise<SignInOutcome> => {
+  return async ({ address, password, code, recovery }: Credentials, place: Place): Promise<SignInOutcome> => {
     const account = address.toLowerCase()
-    tries.check(from, account)
+    const counted = await tries.signingIn(account, place)
     const person = await findByAddress(kit, account)
     const right = await passwords.matches(person?.passwordHash ?? null, password)
-    if (!person || !right || person.pausedAt) throw tries.failed(from, account, wrong())
+    if (!person || !right || person.pausedAt) throw wrong()
     const needs = await secondStepOf(kit.database.manager, person.id)
-    if (needs && !code && !recovery) return { needs }
-    return kit.change(null, async change => {
+    if (needs && !code && !recovery) {
+      await counted.right()
+      return { needs }
+    }
+    const signedIn = await kit.change(null, async change => {
       const provenBy = recovery
         ? await provenByRecovery(kit, change, person, recovery)
         : await provenByCode(kit, person.id, code, change.manager)
-      if (provenBy === 'wrong') throw tries.failed(from, account, wrong())
-      tries.succeeded(account)
+      if (provenBy === 'wrong') throw wrong()
       const session = await beginSession(
         change.manager,
         {
@@ -61,6 +63,8 @@ export function signIn(kit: Kit, passwords: Passwords, tries: Tries) {
       })
       return { needs: null, secret: session.secret, person: { id: person.id, name: person.name } }
     })
+    await counted.right()
+    return signedIn
   }
 }
 

@@ -1,71 +1,97 @@
-import type { Clock } from '../base/clock.ts'
-import { Problem } from '../base/problem.ts'
+import type { FastifyReply, FastifyRequest } from 'fastify'
+import type { Counted, Limit } from '../base/limits.ts'
 import type { Kit } from '../base/kit.ts'
+import { drawSecret, hashOf } from '../base/secrets.ts'
 
-const windowMs = 5 * 60_000
-const kept = new WeakMap<Kit, Tries>()
+const seconds = 5 * 60
+/** How long a browser or an address is known after it signed somebody in. */
+const daysKnown = 180
 
-/** The one count of wrong tries that all ways to sign in share. */
-export function triesOf(kit: Kit): Tries {
-  const found = kept.get(kit) ?? new Tries(kit.clock, kit.config.FAMIGLIA_SIGN_IN_TRIES)
-  kept.set(kit, found)
-  return found
+/** From where somebody tries: the network address, and what the browser was marked with when it signed in before. */
+export interface Place {
+  readonly from: string
+  readonly device: string | null
+}
+
+const deviceCookie = 'famiglia_device'
+
+export function placeOf(request: FastifyRequest): Place {
+  const device = request.cookies[deviceCookie] ?? ''
+  return { from: request.ip, device: /^famd_[\w-]{43}$/.test(device) ? device : null }
 }
 
 /**
- * Counts wrong tries per account and per network address over five minutes. Past the limit every further try has to
- * wait a little longer; nobody is locked out for good, and the right password after the wait works.
+ * Tries to say who one is, counted before anything is compared, over five minutes: by account, by network address, and by
+ * both where the account knows the place. Strangers who guess at an account slow down strangers alone: browsers and
+ * addresses that signed in to it before are counted for themselves, so that nobody is shut out by somebody else.
  */
 export class Tries {
-  private readonly failures = new Map<string, number[]>()
+  private readonly account: Limit
+  private readonly own: Limit
+  private readonly from: Limit
 
-  constructor(
-    private readonly clock: Clock,
-    private readonly limit: number,
-  ) {}
-
-  check(from: string, account: string): void {
-    const waits = [this.waitOf(`account ${account}`, this.limit), this.waitOf(`from ${from}`, this.limit * 5)]
-    const seconds = Math.ceil(Math.max(...waits) / 1000)
-    if (seconds > 0)
-      throw new Problem('request.too-many', `There were too many wrong tries. Try again in ${seconds} seconds.`, {
-        retryAfter: seconds,
-      })
+  constructor(private readonly kit: Kit) {
+    const most = kit.config.FAMIGLIA_SIGN_IN_TRIES
+    this.account = { name: 'account', most, seconds }
+    this.own = { name: 'own', most, seconds, forgets: true }
+    this.from = { name: 'from', most: 5 * most, seconds }
   }
 
-  /** The same for what names no account, as a passkey: by the network address alone. */
-  checkFrom(from: string): void {
-    this.check(from, '')
+  /** To sign in to an account, by its address in small letters. */
+  async signingIn(account: string, place: Place): Promise<Counted> {
+    const known = await this.knownAs(account, place)
+    return this.kit.limits.count([this.from, place.from], known ? [this.own, known] : [this.account, account])
   }
 
-  failedFrom(from: string, problem: Problem): Problem {
-    return this.failed(from, '', problem)
+  /** With something that names no account, as a passkey. */
+  async unnamed({ from }: Place): Promise<Counted> {
+    return this.kit.limits.count([this.from, from])
   }
 
-  failed(from: string, account: string, problem: Problem): Problem {
-    for (const key of account ? [`account ${account}`, `from ${from}`] : [`from ${from}`])
-      this.failures.set(key, [...this.recent(key), this.clock.now().epochMilliseconds])
-    if (this.failures.size > 10_000) this.forgetOld()
-    return problem
+  /** To prove again who one is, in a sign-in or with a letter of one’s own: nobody else’s tries count there. */
+  async proving(own: string, { from }: Place): Promise<Counted> {
+    return this.kit.limits.count([this.from, from], [this.own, own])
   }
 
-  succeeded(account: string): void {
-    this.failures.delete(`account ${account}`)
+  /** The account that a sign-in is of knows from now on the browser, which is marked for it, and the address. */
+  async know(secret: string, request: FastifyRequest, reply: FastifyReply): Promise<void> {
+    const { from, device } = placeOf(request)
+    const place = { from, device: device ?? drawSecret('famd_') }
+    const secure = this.kit.publicUrl().startsWith('https:')
+    const maxAge = daysKnown * 86_400
+    void reply.setCookie(deviceCookie, place.device, {
+      path: '/v1/',
+      httpOnly: true,
+      sameSite: 'strict',
+      secure,
+      maxAge,
+    })
+    await this.kit.database.query(
+      `INSERT INTO known_place (person_id, place, seen_at) SELECT session.person_id, place, $3 FROM session, unnest($2::text[]) AS place
+       WHERE session.secret_hash = $1 ON CONFLICT (person_id, place) DO UPDATE SET seen_at = excluded.seen_at`,
+      [hashOf(secret), this.marksOf(place), this.kit.clock.now().toString()],
+    )
   }
 
-  private waitOf(key: string, limit: number): number {
-    const recent = this.recent(key)
-    const over = recent.length - limit
-    if (over < 0) return 0
-    return recent.at(-1)! + Math.min(60_000, 1_000 * 2 ** over) - this.clock.now().epochMilliseconds
+  private async knownAs(account: string, place: Place): Promise<string | null> {
+    const [known] = (await this.kit.database.query(
+      `SELECT person_id || ' ' || place AS place FROM known_place JOIN person_address USING (person_id)
+       WHERE address = $1 AND place = ANY($2) AND seen_at > $3 ORDER BY place LIMIT 1`,
+      [
+        account,
+        this.marksOf(place),
+        this.kit.clock
+          .now()
+          .subtract({ hours: 24 * daysKnown })
+          .toString(),
+      ],
+    )) as { place: string }[]
+    return known?.place ?? null
   }
 
-  private recent(key: string): number[] {
-    const since = this.clock.now().epochMilliseconds - windowMs
-    return (this.failures.get(key) ?? []).filter(at => at > since)
-  }
-
-  private forgetOld(): void {
-    for (const key of this.failures.keys()) if (this.recent(key).length === 0) this.failures.delete(key)
+  private marksOf({ from, device }: Place): string[] {
+    return [`address ${from}`, ...(device ? [`device ${device}`] : [])].map(place =>
+      this.kit.secrets.mac('place', place),
+    )
   }
 }
