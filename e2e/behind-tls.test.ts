@@ -122,7 +122,8 @@ test('a platform signs somebody in through it by authorization code, as a stock 
 
 test('the page is asked for anew each time; only what bears its content in its name is kept', async () => {
   const page = await fetch(`${url}/`)
-  expect(page.headers.get('cache-control')).toBe('no-cache')
+  expect(page.headers.get('cache-control')).toBe('no-store')
+  expect(page.headers.get('strict-transport-security')).toBe('max-age=31536000')
   const script = /\/assets\/[^"]+\.js/.exec(await page.text())![0]
   expect((await fetch(url + script)).headers.get('cache-control')).toContain('immutable')
 })

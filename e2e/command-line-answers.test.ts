@@ -84,8 +84,6 @@ test('a business is opened from the command line, and its purpose is quoted as t
     'Egil Rasmund',
     '--address',
     'egil@vastholm.example',
-    '--password',
-    'freight over deep water',
   )
   expect(opened.out).toContain('A letter is on its way to egil@vastholm.example')
   const preview = await run(

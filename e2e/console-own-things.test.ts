@@ -30,6 +30,26 @@ async function signedIn(who: Pick<Actor, 'email' | 'password' | 'totpSecret'>): 
   return page
 }
 
+test('after signing in nobody is led to another site, however the address is written', async () => {
+  const { email, password } = scene.tomasz
+  for (const next of [
+    '/%09/evil.example',
+    '//evil.example',
+    '/%5Cevil.example',
+    'https:evil.example',
+    '/%0A/evil.example',
+  ]) {
+    const page = await browser.page()
+    await page.goto(`${scene.url}/sign-in?next=${next}`)
+    await page.fill('input[name=address]', email)
+    await page.fill('input[name=password]', password)
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    await page.getByRole('link', { name: 'My access' }).waitFor()
+    expect(new URL(page.url()).origin, next).toBe(new URL(scene.url).origin)
+    await page.context().close()
+  }
+})
+
 test('somebody opens a business by the console: form, letter, link, number, sign-in', async () => {
   const page = await browser.page()
   await page.goto(`${scene.url}/sign-in`)
@@ -39,13 +59,13 @@ test('somebody opens a business by the console: form, letter, link, number, sign
   await page.fill('input[name=zone]', 'Europe/Oslo')
   await page.fill('input[name=name]', 'Egil Rasmund')
   await page.fill('input[name=address]', 'egil@vastholm.example')
-  await page.fill('input[name=password]', 'Password2026')
-  await page.getByRole('button', { name: 'Send me the letter' }).click()
-  await page.getByText('too easy to guess').waitFor()
-  await page.fill('input[name=password]', 'freight over deep water')
   await page.getByRole('button', { name: 'Send me the letter' }).click()
   await page.getByText('A letter is on its way to egil@vastholm.example').waitFor()
   await page.goto(`${scene.url}/opening#${await scene.link('egil@vastholm.example')}`)
+  await page.fill('input[name=password]', 'Password2026')
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await page.getByText('too easy to guess').waitFor()
+  await page.fill('input[name=password]', 'freight over deep water')
   await page.getByRole('button', { name: 'Open it' }).click()
   await page.getByRole('heading', { name: 'Vastholm Freight is open.' }).waitFor()
   await page.getByRole('link', { name: 'Go to its desk' }).click()

@@ -1361,7 +1361,6 @@ export interface paths {
                         person: {
                             name: string;
                             address: string;
-                            password: string;
                         };
                     };
                 };
@@ -1404,7 +1403,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Open the business with the link from the letter; in the browser that had asked it signs in */
+        /** Open the business with the link from the letter and a password of one’s own; it signs in */
         post: {
             parameters: {
                 query?: never;
@@ -1416,6 +1415,7 @@ export interface paths {
                 content: {
                     "application/json": {
                         link: string;
+                        password: string;
                     };
                 };
             };
@@ -1585,8 +1585,8 @@ export interface paths {
                 content: {
                     "application/json": {
                         /** @enum {string|null} */
-                        worksAs?: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
-                        contact?: {
+                        worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+                        contact: {
                             name: string;
                             address: string;
                             telephone?: string | null;
@@ -9525,6 +9525,8 @@ export interface components {
             takesChair: boolean;
             /** @description Who can answer it while it is open, told to who sent it where one is read by itself. */
             waitsFor: string | null;
+            /** @description That its letter came back, and what to do, told to who sent it where one is read by itself. */
+            cameBack: string | null;
             /** @description Another address somebody wants to answer from. */
             moveTo: string | null;
             /** Format: date-time */
@@ -10431,6 +10433,8 @@ export interface components {
                 moveTo: string | null;
                 /** @description Who can answer it, told to who sent it. */
                 waitsFor: string | null;
+                /** @description That its letter came back, and what to do, told to who sent it. */
+                cameBack: string | null;
                 /** Format: date-time */
                 openedAt: string;
                 /** Format: date-time */
@@ -10455,6 +10459,8 @@ export interface components {
                 moveTo: string | null;
                 /** @description Who can answer it, told to who sent it. */
                 waitsFor: string | null;
+                /** @description That its letter came back, and what to do, told to who sent it. */
+                cameBack: string | null;
                 /** Format: date-time */
                 openedAt: string;
                 /** Format: date-time */

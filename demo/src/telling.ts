@@ -34,9 +34,13 @@ export interface Teller {
 
 export async function openBusiness(town: Town, opening: Opening): Promise<Teller> {
   const { url } = town.service
-  await answerOf(famigliaClient({ url }).POST('/v1/openings', { body: opening }))
-  const link = await linkIn(town, opening.person.address, `Open ${opening.business.name}`)
-  const opened = await answerOf(famigliaClient({ url }).POST('/v1/openings/confirmation', { body: { link } }))
+  const { business, person } = opening
+  const body = { business, person: { name: person.name, address: person.address } }
+  await answerOf(famigliaClient({ url }).POST('/v1/openings', { body }))
+  const link = await linkIn(town, person.address, 'Open a business')
+  const opened = await answerOf(
+    famigliaClient({ url }).POST('/v1/openings/confirmation', { body: { link, password: person.password } }),
+  )
   const signedIn = await signIn(url, opening.person)
   const totpSecret = await setUpSecondProof(town, signedIn)
   const token = await makeToken(town, signedIn)

@@ -177,7 +177,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   if (around.alsoServe) await around.alsoServe(plain, kit)
   await serveConsole(plain, around.consoleFiles)
   await jobs.open({
-    'send-mail': work => postman.send(work),
+    'send-letters': () => postman.look(),
     'tend-proposal': tendProposal(kit, proposalKinds),
     'look-for-what-is-due': async () =>
       eachApart(
@@ -264,7 +264,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
   }
-  const postman = openPostman(database, secrets, clock, {
+  const postman = openPostman(database, secrets, clock, log, {
     smtp: config.FAMIGLIA_SMTP_URL,
     from: config.FAMIGLIA_MAIL_FROM,
     publicUrl,

@@ -114,7 +114,6 @@ export function assetCommands(program: Command, run: Run): void {
     .requiredOption('--zone <zone>', 'its time zone, as Europe/Lisbon')
     .option('--name <name>', 'without a sign-in: your name')
     .option('--address <address>', 'without a sign-in: your e-mail address')
-    .option('--password <password>', 'without a sign-in: asked for when left out')
     .action(run(async (context, wanted: OpeningWanted) => (wanted.address ? askToOpen : openAnother)(context, wanted)))
 }
 
@@ -124,7 +123,6 @@ interface OpeningWanted {
   readonly zone: string
   readonly name?: string
   readonly address?: string
-  readonly password?: string
 }
 
 /** For who has a sign-in. */
@@ -141,14 +139,15 @@ async function openAnother(context: Context, { business: name, town, zone }: Ope
 
 async function askToOpen(context: Context, wanted: OpeningWanted): Promise<void> {
   if (!wanted.name) throw new Exit(2, 'Say your name too: --name "…"')
-  const password =
-    wanted.password ?? (await context.desk.askText('A password (at least 10 characters):', { secret: true }))
   const body = {
     business: { name: wanted.business, town: wanted.town, zone: wanted.zone },
-    person: { name: wanted.name, address: wanted.address!, password },
+    person: { name: wanted.name, address: wanted.address! },
   }
   const asked = await answerOf(context.client.POST('/v1/openings', { body }))
-  context.desk.one(asked, `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours.`)
+  context.desk.one(
+    asked,
+    `A letter is on its way to ${asked.sentTo}. Follow its link within 24 hours, and choose a password there.`,
+  )
 }
 
 /** The business of one’s own, opened where there is none yet. */

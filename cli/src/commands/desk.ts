@@ -122,7 +122,9 @@ function rowsOf(found: Schemas['Desk'], zone: string, isAdmin: boolean): DeskRow
     })),
     ...found.waiting.map(row => ({
       section: row.lapsesSoon ? 'expires soon' : 'sent',
-      about: row.moveTo ? `${row.to}: wants to answer from ${row.moveTo}` : `${row.said}; it waits for ${row.waitsFor}`,
+      about: row.moveTo
+        ? `${row.to}: wants to answer from ${row.moveTo}`
+        : `${row.said}; ${row.cameBack ?? `it waits for ${row.waitsFor}`}`,
       date: on(row.openedAt),
       next: row.moveTo
         ? `move ${row.proposal}`

@@ -83,6 +83,7 @@ export async function tellProposal(
     ...(told.note ? [`  “${told.note}”`] : []),
     `  ${sayState(told.state)}, since ${longDay(told.openedAt, zone)}${told.state === 'open' ? `, open until ${longEnd(told.lapsesAt, zone)}` : ''}`,
     ...(told.waitsFor ? [`  waits for: ${told.waitsFor}`] : []),
+    ...(told.cameBack ? [`  ${told.cameBack}`] : []),
     ...(contact ? [`  contact: ${contact}`] : []),
     ...(told.granted ? [`  of that: ${told.granted}`] : []),
     ...told.assets.flatMap(asset => [

@@ -36,12 +36,16 @@ export async function makeApp(
   await app.register(helmet, {
     contentSecurityPolicy: { useDefaults: false, directives: policy },
     crossOriginEmbedderPolicy: false,
-    strictTransportSecurity: false,
+    strictTransportSecurity: publicUrl().startsWith('https:')
+      ? { maxAge: 365 * 86_400, includeSubDomains: false }
+      : false,
     referrerPolicy: { policy: 'same-origin' },
   })
   slowDown(app, limits)
 
-  app.addHook('onRequest', async request => {
+  app.addHook('onRequest', async (request, reply) => {
+    void reply.header('permissions-policy', permissions)
+    if (!request.url.startsWith('/assets/')) void reply.header('cache-control', 'no-store')
     if (!request.url.startsWith('/v1/')) return
     const given = secretIn(request)
     if (!given) return
@@ -69,6 +73,10 @@ export async function makeApp(
   return app as unknown as App
 }
 
+/** Nothing of the device is used but passkeys and the clipboard. */
+const permissions =
+  'camera=(), geolocation=(), microphone=(), payment=(), usb=(), publickey-credentials-get=(self), publickey-credentials-create=(self), clipboard-write=(self)'
+
 const self = ["'self'"]
 const policy = {
   defaultSrc: ["'none'"],
@@ -78,6 +86,7 @@ const policy = {
   connectSrc: self,
   imgSrc: ["'self'", 'data:'],
   manifestSrc: self,
+  formAction: self,
   baseUri: ["'none'"],
   frameAncestors: ["'none'"],
 }

@@ -174,8 +174,10 @@ function outgoing(manager: EntityManager, now: Instant, jobs: Jobs, woken: Set<Q
   }
   return {
     later,
-    mail: async (letter, of) =>
-      later('send-mail', { mail: await putInOutbox(manager, letter, now, of?.proposal ?? null) }, of?.notBefore),
+    mail: async (letter, of) => {
+      await putInOutbox(manager, letter, now, of)
+      await later('send-letters', {}, of?.notBefore)
+    },
   }
 }
 

@@ -16,15 +16,14 @@ export async function serveConsole(app: FastifyInstance, built: string): Promise
       cacheControl: false,
       setHeaders: (response, path) => {
         const named = path.startsWith(join(built, 'assets'))
-        response.setHeader('cache-control', named ? 'public, max-age=2592000, immutable' : 'no-cache')
+        response.setHeader('cache-control', named ? 'public, max-age=2592000, immutable' : 'no-store')
       },
     })
   app.setNotFoundHandler((request, reply) => {
     const wantsPage =
       (request.method === 'GET' || request.method === 'HEAD') &&
       !/^\/(v1|access|oidc|api|\.well-known|assets)\//.test(request.url)
-    if (wantsPage && existsSync(page))
-      return reply.header('cache-control', 'no-cache').type('text/html').send(readFileSync(page))
+    if (wantsPage && existsSync(page)) return reply.type('text/html').send(readFileSync(page))
     return sendProblem(
       reply,
       request,

@@ -139,6 +139,12 @@ export function databaseAway(cause: unknown): Problem {
   )
 }
 
+/** Whether PostgreSQL could not read a value that was asked with (class 22), as a made-up key of a page. */
+export function isUnreadable(error: unknown): boolean {
+  const inner = (error instanceof QueryFailedError ? error.driverError : error) as { code?: unknown } | undefined
+  return typeof inner?.code === 'string' && /^22[0-9P][0-9]{2}$/.test(inner.code)
+}
+
 /** Whether a write failed because of a unique constraint of the given name. */
 export function violates(error: unknown, constraint: string): boolean {
   const inner = (error instanceof QueryFailedError ? error.driverError : error) as

@@ -1,12 +1,13 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
-import { databaseAway, isDatabaseAway } from './database.ts'
+import { databaseAway, isDatabaseAway, isUnreadable } from './database.ts'
 import { Problem } from './problem.ts'
 
 /** Turns whatever a route throws into problem details (RFC 9457); the cause goes to the log, never to the reader. */
 export function answerWithProblems(app: FastifyInstance): void {
   app.setErrorHandler((error, request, reply) => {
     const problem = toProblem(error)
-    if (problem.status >= 500) request.log.error({ err: problem.cause ?? error, code: problem.code }, problem.message)
+    if (problem.status >= 500 || problem.cause)
+      request.log.error({ err: problem.cause ?? error, code: problem.code }, problem.message)
     return sendProblem(reply, request, problem)
   })
 }
@@ -30,6 +31,8 @@ function challenge(problem: Problem): string {
 function toProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (isDatabaseAway(error)) return databaseAway(error)
+  if (isUnreadable(error))
+    return new Problem('request.invalid', 'Something in the request cannot be read as what it should be.', {}, error)
   const { statusCode, code, message } = error as { statusCode?: number; code?: string; message?: string }
   if (statusCode === 413) return new Problem('request.too-large', 'The request is larger than anything here takes.')
   if (statusCode !== undefined && statusCode >= 400 && statusCode < 500)

@@ -5,7 +5,7 @@ import { PatientRecords } from './patient-records.ts'
 
 /** What is done in the background, and what each piece of work is about. */
 export interface Work {
-  'send-mail': { mail: string }
+  'send-letters': object
   'tend-proposal': { proposal: string }
   'look-for-what-is-due': object
   'change-payment': { change: string }
@@ -16,7 +16,7 @@ export interface Work {
 
 export type Queue = keyof Work
 const queues: readonly Queue[] = [
-  'send-mail',
+  'send-letters',
   'tend-proposal',
   'look-for-what-is-due',
   'change-payment',
@@ -31,6 +31,7 @@ const takesAtMost = 20
 const looksEvery = 10
 /** Milliseconds that work under way has to come to its end when the service closes. */
 const finishesWithin = 10_000
+const everyMinute = '* * * * *'
 const hourly = '17 * * * *'
 const everyFewMinutes = '*/5 * * * *'
 
@@ -72,6 +73,7 @@ export class Jobs {
       this.workers.set(queue, worker)
     }
     await this.boss.schedule('tidy-up', hourly)
+    await this.boss.schedule('send-letters', everyMinute)
     await this.boss.schedule('look-for-what-is-due', everyFewMinutes)
   }
 

@@ -1,8 +1,9 @@
 import type { FastifyInstance, FastifySchema } from 'fastify'
-import { collectDefaultMetrics, Counter, Histogram, Registry } from 'prom-client'
+import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
 import type { DataSource } from 'typeorm'
 import { databaseAway } from './database.ts'
 import { poolOf } from './database.ts'
+import { countLetters } from './outbox.ts'
 
 const hidden = { schema: { hide: true } as FastifySchema }
 
@@ -21,6 +22,24 @@ export function watchOver(app: FastifyInstance, database: DataSource, isClosing:
     name: 'famiglia_problems_total',
     help: 'Requests answered with a problem, by status.',
     labelNames: ['status'],
+    registers: [registry],
+  })
+
+  const letters = new Gauge({
+    name: 'famiglia_letters',
+    help: 'Letters that have not arrived: waiting to be sent, or come back.',
+    labelNames: ['state'],
+    registers: [registry],
+    collect: async () => {
+      const { waiting, refused, oldestSeconds } = await countLetters(database)
+      letters.set({ state: 'waiting' }, waiting)
+      letters.set({ state: 'refused' }, refused)
+      oldest.set(oldestSeconds)
+    },
+  })
+  const oldest = new Gauge({
+    name: 'famiglia_oldest_letter_seconds',
+    help: 'How long the oldest letter that is due has been waiting.',
     registers: [registry],
   })
 

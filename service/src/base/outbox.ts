@@ -8,14 +8,15 @@ export async function putInOutbox(
   manager: EntityManager,
   letter: Letter,
   now: Instant,
-  proposal: string | null,
+  of?: { readonly proposal: string; readonly notBefore: Instant },
 ): Promise<string> {
   const id = newId()
-  await manager.query('INSERT INTO mail (id, letter, queued_at, proposal_id) VALUES ($1, $2, $3, $4)', [
+  await manager.query('INSERT INTO mail (id, letter, queued_at, proposal_id, not_before) VALUES ($1, $2, $3, $4, $5)', [
     id,
     JSON.stringify(letter),
     now.toString(),
-    proposal,
+    of?.proposal ?? null,
+    of?.notBefore.toString() ?? null,
   ])
   return id
 }
@@ -23,27 +24,79 @@ export async function putInOutbox(
 /** Removes a proposal's letters that nobody is sending yet; one that is on its way is past recalling. */
 export async function takeOutOfOutbox(manager: EntityManager, proposal: string): Promise<number> {
   const [, taken] = (await manager.query(
-    'DELETE FROM mail WHERE id IN (SELECT id FROM mail WHERE proposal_id = $1 AND sent_at IS NULL FOR UPDATE SKIP LOCKED)',
+    `DELETE FROM mail WHERE id IN (SELECT id FROM mail WHERE proposal_id = $1 AND sent_at IS NULL AND sending_since IS NULL AND refused_at IS NULL
+      FOR UPDATE SKIP LOCKED)`,
     [proposal],
   )) as [unknown, number]
   return taken
 }
 
-/** Sends a letter that has not left yet, and holds on to it meanwhile, so that nobody recalls it from under the pen. */
-export async function sendUnsent(
-  database: DataSource,
-  id: string,
-  now: () => Instant,
-  send: (letter: Letter) => Promise<void>,
-): Promise<void> {
-  await database.transaction(async manager => {
-    const [row] = (await manager.query('SELECT letter FROM mail WHERE id = $1 AND sent_at IS NULL FOR UPDATE', [
+/** A letter that somebody is sending. */
+export interface InHand {
+  readonly id: string
+  readonly letter: Letter
+  readonly tries: number
+}
+
+/**
+ * What became of a letter in hand: SENT; REFUSED for good, with what the server said; to be tried LATER; or the server is
+ * AWAY, for this letter and all others.
+ */
+export type Outcome =
+  | { readonly is: 'sent' }
+  | { readonly is: 'refused'; readonly why: string }
+  | { readonly is: 'later'; readonly seconds: number }
+  | { readonly is: 'away' }
+
+/** Longer than the most patient server takes (RFC 5321, 4.5.3.2): a letter in hand for so long was dropped by a process that ended. */
+const inHandAtMost = '15 minutes'
+
+/**
+ * Takes the oldest letter that is due into one's hand, or null. Nothing is locked while it is sent; to one address a letter is
+ * only taken once those written before it have left, so that a reminder never arrives before what it reminds of.
+ */
+export async function takeInHand(database: DataSource, now: Instant): Promise<InHand | null> {
+  const waits = (of: string) =>
+    `${of}.sent_at IS NULL AND ${of}.refused_at IS NULL AND (${of}.not_before IS NULL OR ${of}.not_before <= $1)`
+  const [rows] = (await database.query(
+    `UPDATE mail SET sending_since = now(), tries = tries + 1 WHERE id = (
+       SELECT mail.id FROM mail WHERE ${waits('mail')} AND (mail.next_try_at IS NULL OR mail.next_try_at <= $1)
+         AND (mail.sending_since IS NULL OR mail.sending_since < now() - interval '${inHandAtMost}')
+         AND NOT EXISTS (SELECT FROM mail earlier WHERE earlier.address = mail.address AND ${waits('earlier')}
+           AND (earlier.queued_at, earlier.id) < (mail.queued_at, mail.id))
+       ORDER BY mail.queued_at, mail.id LIMIT 1 FOR UPDATE SKIP LOCKED)
+     RETURNING id, letter, tries`,
+    [now.toString()],
+  )) as [InHand[], number]
+  return rows[0] ?? null
+}
+
+/** Puts down what became of it. */
+export async function putDown(database: DataSource, id: string, outcome: Outcome, now: Instant): Promise<void> {
+  const at = now.toString()
+  if (outcome.is === 'sent')
+    await database.query('UPDATE mail SET sent_at = $2, sending_since = NULL WHERE id = $1', [id, at])
+  else if (outcome.is === 'refused')
+    await database.query('UPDATE mail SET refused_at = $2, refusal = $3, sending_since = NULL WHERE id = $1', [
       id,
-    ])) as {
-      letter: Letter
-    }[]
-    if (!row) return
-    await send(row.letter)
-    await manager.query('UPDATE mail SET sent_at = $2 WHERE id = $1', [id, now().toString()])
-  })
+      at,
+      outcome.why,
+    ])
+  else
+    await database.query('UPDATE mail SET sending_since = NULL, next_try_at = $2 WHERE id = $1', [
+      id,
+      outcome.is === 'later' ? now.add({ seconds: outcome.seconds }).toString() : null,
+    ])
+}
+
+/** How many letters wait, were sent and came back, and since when the oldest waits, in seconds: for whoever runs the service. */
+export async function countLetters(
+  database: DataSource,
+): Promise<{ waiting: number; refused: number; oldestSeconds: number }> {
+  const [row] = (await database.query(
+    `SELECT (count(*) FILTER (WHERE refused_at IS NULL))::integer AS waiting, (count(*) FILTER (WHERE refused_at IS NOT NULL))::integer AS refused,
+       coalesce(extract(epoch FROM now() - min(queued_at) FILTER (WHERE refused_at IS NULL AND (not_before IS NULL OR not_before <= now()))), 0)::float AS "oldestSeconds"
+     FROM mail WHERE sent_at IS NULL`,
+  )) as { waiting: number; refused: number; oldestSeconds: number }[]
+  return row!
 }

@@ -1,6 +1,7 @@
 import type { FastifyInstance, FastifyTypeProvider } from 'fastify'
 import fastJson, { type Schema as SerializerSchema } from 'fast-json-stringify'
 import { ValidationError, type AnySchema, type InferType } from 'yup'
+import { foreignSignIn } from './foreign-signs.ts'
 import { jsonSchemaOf } from './json-schema.ts'
 import { Problem } from './problem.ts'
 import { tidierOf } from './typed-text.ts'
@@ -37,6 +38,8 @@ export function useYup(app: FastifyInstance): void {
     return data => {
       const { surely } = (schema.meta() ?? {}) as { surely?: SurelyFits }
       if (isBody && surely?.(data)) return { value: data }
+      const sign = foreignSignIn(data)
+      if (sign !== null) return { error: foreignSign(sign, httpPart ?? 'request') }
       try {
         const value: unknown = schema.validateSync(tidy ? tidy(given(data)) : given(data), {
           abortEarly: false,
@@ -58,12 +61,18 @@ function asProblem(error: ValidationError, part: string): Problem {
     message: one.message,
   }))
   const first = faults[0]!
-  const where = part === 'body' ? '' : ` (in the ${part === 'querystring' ? 'query' : part})`
-  return new Problem('request.invalid', `${faults.map(fault => fault.message).join('; ')}${where}.`, {
+  return new Problem('request.invalid', `${faults.map(fault => fault.message).join('; ')}${whereIn(part)}.`, {
     pointer: first.pointer,
     faults,
   })
 }
+
+function foreignSign(pointer: string, part: string): Problem {
+  const message = 'a text holds a sign that cannot be typed, or turns the direction of writing round'
+  return new Problem('request.invalid', `${message}${whereIn(part)}.`, { pointer, faults: [{ pointer, message }] })
+}
+
+const whereIn = (part: string) => (part === 'body' ? '' : ` (in the ${part === 'querystring' ? 'query' : part})`)
 
 function pointerTo(path: string | undefined): string {
   if (!path) return ''

@@ -13,10 +13,12 @@ import { businesses, cloths, memberships, type Business } from './records.ts'
 
 export interface OpeningWanted {
   readonly business: { readonly name: string; readonly town: string; readonly zone: string }
-  readonly person: { readonly name: string; readonly address: string; readonly password: string }
+  readonly person: { readonly name: string; readonly address: string }
 }
 
 const hoursOpen = 24
+/** To one address that has no sign-in, whoever has them sent. */
+export const lettersToStrangers = { name: 'letter to a stranger', most: 10, seconds: 86_400 }
 
 /** Refuses what names no time zone, pointing at the field. */
 export function assertZone(zone: string, pointer: string): void {
@@ -28,22 +30,18 @@ export function assertZone(zone: string, pointer: string): void {
  * Asks to open a business: a letter goes to the address, and nothing is there until its link is followed. Whether the
  * address is known already is told in the letter alone, so that nobody can find out who is here.
  */
-export function askToOpen(kit: Kit, passwords: Passwords) {
-  return async (
-    { business, person }: OpeningWanted,
-    once: Once | null,
-  ): Promise<{ sentTo: string; opening: string }> => {
+export function askToOpen(kit: Kit) {
+  return async ({ business, person }: OpeningWanted, once: Once | null): Promise<{ sentTo: string }> => {
     assertZone(business.zone, '/business/zone')
-    assertGoodPassword(person.password, [person.name, person.address, business.name])
     const id = newId()
     const address = person.address.toLowerCase()
-    const passwordHash = await passwords.hash(person.password)
+    await kit.limits.count([lettersToStrangers, address])
     return kit.change(
       null,
       async change => {
         const known = await findPersonByAddress(change.manager, address)
         await change.manager.query(
-          'INSERT INTO opening (id, business_name, town, zone, person_name, address, password_hash, asked_at, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+          'INSERT INTO opening (id, business_name, town, zone, person_name, address, asked_at, expires_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
           [
             id,
             business.name,
@@ -51,7 +49,6 @@ export function askToOpen(kit: Kit, passwords: Passwords) {
             business.zone,
             person.name,
             address,
-            passwordHash,
             change.now.toString(),
             change.now.add({ hours: hoursOpen }).toString(),
           ],
@@ -63,7 +60,7 @@ export function askToOpen(kit: Kit, passwords: Passwords) {
           by: null,
         })
         await change.mail(openingLetter(id, business.name, { name: person.name, address }, known !== null))
-        return { sentTo: address, opening: id }
+        return { sentTo: address }
       },
       once,
     )
@@ -82,12 +79,13 @@ function openingLetter(id: string, business: string, to: { name: string; address
     }
   return {
     to,
-    subject: `Open ${business} at Famiglia`,
+    // What a stranger typed stands in no subject and on no link of a letter to somebody whom nobody asked.
+    subject: 'Open a business at Famiglia',
     body: [
-      `Dear ${to.name},`,
-      `follow this link to open ${business} and become its admin. It is good for ${hoursOpen} hours.`,
+      'Good day,',
+      `somebody, perhaps you, asked to open a business called “${business}” with this address, in the name of ${to.name}. Follow this link to choose a password and become its admin. It is good for ${hoursOpen} hours.`,
     ],
-    button: { label: `Open ${business}`, leads: { to: 'opening' as const, id, generation: 1 } },
+    button: { label: 'Go on', leads: { to: 'opening' as const, id, generation: 1 } },
     unexpected: 'If you did not ask for this, leave it: without the link nothing is opened.',
   }
 }
@@ -99,7 +97,6 @@ interface Opening {
   zone: string
   person_name: string
   address: string
-  password_hash: string
   expires_at: Date
   business_id: string | null
 }
@@ -111,20 +108,16 @@ interface Opened {
   readonly secret: string | null
 }
 
-/** What a browser that asked to open a business keeps until the link is followed: it shows that both are the same. */
-export function markOfAsking(kit: Kit, opening: string): string {
-  return kit.secrets.mac('asked to open', opening)
-}
-
 /**
- * Opens the business that a link asks for, with its first admin, who is signed in where it was asked from the same browser:
- * else somebody could have chosen the password for whom they sent the letter to. Following it again tells the same business.
+ * Opens the business that a link asks for, with its first admin, who chooses the password now, in the browser that followed
+ * the link, and is signed in there: whoever asked may be somebody else. Following it again tells the same business.
  */
-export function open(kit: Kit) {
-  return async (link: string, mark: string | null): Promise<Opened> => {
+export function open(kit: Kit, passwords: Passwords) {
+  return async (link: string, password: string): Promise<Opened> => {
     const target = kit.secrets.readLink('opening', link)
     if (!target)
       throw new Problem('link.unknown', 'This link is not whole, or was not made here. Copy it from the letter again.')
+    const passwordHash = await passwords.hash(password)
     return kit.change(null, async change => {
       const [opening] = (await change.manager.query('SELECT * FROM opening WHERE id = $1 FOR UPDATE', [
         target.id,
@@ -133,7 +126,8 @@ export function open(kit: Kit) {
       if (opening.business_id) return alreadyOpen(change, opening)
       if (opening.expires_at.getTime() <= change.now.epochMilliseconds)
         throw new Problem('opening.lapsed', `The link was good for ${hoursOpen} hours. Ask to open the business again.`)
-      return openNow(change, opening, mark === markOfAsking(kit, opening.id))
+      assertGoodPassword(password, [opening.person_name, opening.address, opening.business_name])
+      return openNow(change, opening, passwordHash)
     })
   }
 }
@@ -149,12 +143,12 @@ async function alreadyOpen(change: Change, opening: Opening): Promise<Opened> {
   return { number: business.number, name: business.name, secret: null }
 }
 
-async function openNow(change: Change, opening: Opening, isSameBrowser: boolean): Promise<Opened> {
+async function openNow(change: Change, opening: Opening, passwordHash: string): Promise<Opened> {
   if (await findPersonByAddress(change.manager, opening.address))
     throw new Problem('person.known', 'This address has a sign-in already. Sign in with it instead.')
   const person = await addPerson(
     change.manager,
-    { name: opening.person_name, address: opening.address, passwordHash: opening.password_hash },
+    { name: opening.person_name, address: opening.address, passwordHash },
     change.now,
   )
   const { business_name: name, town, zone } = opening
@@ -179,16 +173,14 @@ async function openNow(change: Change, opening: Opening, isSameBrowser: boolean)
     about: person.id,
     by,
   })
-  if (!isSameBrowser) return { number: business.number, name: business.name, secret: null }
-  // Not proven: the password was typed a while ago.
   const { secret } = await beginSession(
     change.manager,
     {
       person: person.id,
       kind: 'console',
       name: 'The browser that opened the business',
-      provenAt: null,
-      provenBy: null,
+      provenAt: change.now,
+      provenBy: 'password',
       expiresAt: change.now.add({ hours: sessionDays.console * 24 }),
     },
     change.now,

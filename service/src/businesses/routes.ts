@@ -6,7 +6,7 @@ import { actingFor } from './acting.ts'
 import { requireSignIn } from '../base/session.ts'
 import { letIn } from '../sign-in/letIn.ts'
 import { openAnother, openOwn } from './openAnother.ts'
-import { askToOpen, markOfAsking, open } from './openBusiness.ts'
+import { askToOpen, open } from './openBusiness.ts'
 import { resultOut } from '../proposals/schemas.ts'
 import { setProfile, type ProfileWanted } from './profile.ts'
 import { businesses } from './records.ts'
@@ -25,8 +25,6 @@ import {
 } from './schemas.ts'
 
 const tags = ['businesses']
-/** The cookie in which a browser keeps that it asked to open a business. */
-const askingCookie = 'famiglia_opening'
 const slowly = { config: { mostAMinute: 30 } }
 
 /** Opening a business, and what it is. */
@@ -46,15 +44,7 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async (request, reply) => {
-      const { sentTo, opening } = await askToOpen(kit, words)(request.body, onceIn(request))
-      void reply.setCookie(askingCookie, markOfAsking(kit, opening), {
-        path: '/v1/openings',
-        httpOnly: true,
-        sameSite: 'lax',
-        secure: kit.publicUrl().startsWith('https:'),
-        maxAge: 86_400,
-      })
-      return reply.code(202).send({ sentTo })
+      return reply.code(202).send(await askToOpen(kit)(request.body, onceIn(request)))
     },
   )
 
@@ -64,13 +54,13 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       ...slowly,
       schema: {
         tags,
-        summary: 'Open the business with the link from the letter; in the browser that had asked it signs in',
+        summary: 'Open the business with the link from the letter and a password of one’s own; it signs in',
         body: openingLink,
         response: { 200: openedByLink },
       },
     },
     async (request, reply) => {
-      const { secret, ...business } = await open(kit)(request.body.link, request.cookies[askingCookie] ?? null)
+      const { secret, ...business } = await open(kit, words)(request.body.link, request.body.password)
       if (secret) await letIn(kit, request, reply, secret)
       return { ...business, signedIn: secret !== null }
     },

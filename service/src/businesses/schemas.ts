@@ -19,11 +19,15 @@ export const openingWanted = object({
   person: object({
     name: string().trim().min(1).max(80).required('your name is needed'),
     address: address.required('an e-mail address is needed'),
-    password: string().min(10, 'a password has at least 10 characters').max(200).required(),
-  }).required(),
+  })
+    .noUnknown()
+    .required(),
 }).noUnknown()
 export const openingAsked = object({ sentTo: string().required() })
-export const openingLink = object({ link: string().max(200).required() }).noUnknown()
+export const openingLink = object({
+  link: string().max(200).required(),
+  password: string().min(10, 'a password has at least 10 characters').max(200).required(),
+}).noUnknown()
 export const opened = object({ number: string().required(), name: string().required() })
 export const openedByLink = opened.shape({ signedIn: boolean().required() })
 
@@ -52,8 +56,8 @@ export const profileWanted = object({
   worksAs: string()
     .oneOf([...worksAs])
     .nullable()
-    .default(null),
-  contact: contact.nullable().default(null),
+    .defined(),
+  contact: contact.nullable().defined(),
 }).noUnknown()
 
 export const businessOut = object({

@@ -1,6 +1,6 @@
-import { answerOf } from '@famiglia/client'
+import { answerOf, famigliaClient } from '@famiglia/client'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { bringIn, openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+import { bringIn, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 beforeAll(async () => {
@@ -37,37 +37,54 @@ test('the first steps tick themselves, are for admins alone, and are gone when a
   expect((await desk(later, opened.number)).admins).toMatchObject([{ finding: 'alone' }])
 })
 
-test('a business is opened and entered at once in the browser that had asked; whoever merely has the link is not signed in', async () => {
-  const post = async (path: string, body: object, cookie = '') => {
+test('a business is opened and entered at once in the browser that follows the link; whoever asked has chosen nothing', async () => {
+  const post = async (path: string, body: object) => {
     const answer = await fetch(`${scene.url}${path}`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', ...(cookie ? { cookie } : {}) },
+      headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     })
     return { told: await answer.json(), cookie: answer.headers.getSetCookie().join('; ') }
   }
-  const ask = (name: string, address: string) =>
-    post('/v1/openings', {
-      business: { name, town: 'Tarnmouth', zone: 'Europe/Lisbon' },
-      person: { name: 'Juno Marl', address, password: 'bread before every sunrise' },
-    })
-  const kept = (cookie: string) => /famiglia_opening=[^;]+/.exec(cookie)![0]
-
-  const bakery = kept((await ask('Harbour Bakery', 'juno@bakery.example')).cookie)
-  const link = await scene.link('juno@bakery.example')
-  const first = await post('/v1/openings/confirmation', { link }, bakery)
-  expect(first.told).toMatchObject({ name: 'Harbour Bakery', signedIn: true })
+  const business = { name: 'Buy now at evil.example', town: 'Tarnmouth', zone: 'Europe/Lisbon' }
+  const person = { name: 'Juno Marl', address: 'juno@bakery.example' }
+  expect(
+    (await post('/v1/openings', { business, person: { ...person, password: 'chosen by who asked' } })).told,
+  ).toMatchObject({
+    code: 'request.invalid',
+  })
+  const asked = await post('/v1/openings', { business, person })
+  expect(asked.cookie).toBe('')
+  const { subject, text } = await scene.newestLetter(person.address)
+  expect(subject).toBe('Open a business at Famiglia')
+  expect(text).not.toMatch(/\[.*evil/)
+  const link = await scene.link(person.address)
+  expect((await post('/v1/openings/confirmation', { link })).told).toMatchObject({ code: 'request.invalid' })
+  const password = 'bread before every sunrise'
+  const first = await post('/v1/openings/confirmation', { link, password })
+  expect(first.told).toMatchObject({ name: business.name, signedIn: true })
   const [session] = /famiglia_session=[^;]+/.exec(first.cookie)!
   const me = await fetch(`${scene.url}/v1/me`, { headers: { cookie: session } })
-  expect(await me.json()).toMatchObject({ person: { address: 'juno@bakery.example' } })
-  expect((await post('/v1/openings/confirmation', { link }, bakery)).told).toMatchObject({ signedIn: false })
+  expect(await me.json()).toMatchObject({ person: { address: person.address } })
+  const again = await post('/v1/openings/confirmation', { link, password: 'another than the first' })
+  expect(again.told).toMatchObject({ signedIn: false })
+  expect(again.cookie).not.toContain('famiglia_session')
+})
 
-  // Somebody chose the password for another’s address: who gets the letter must not work on with it unawares.
-  await ask('Candle Works', 'wick@candles.example')
-  const sent = await scene.link('wick@candles.example')
-  const elsewhere = await post('/v1/openings/confirmation', { link: sent }, bakery)
-  expect(elsewhere.told).toMatchObject({ name: 'Candle Works', signedIn: false })
-  expect(elsewhere.cookie).not.toContain('famiglia_session')
+test('one address gets no more letters to open a business than ten a day, whoever asks', async () => {
+  const ask = (index: number) =>
+    problemOf(
+      answerOf(
+        famigliaClient({ url: scene.url }).POST('/v1/openings', {
+          body: {
+            business: { name: `Works ${index}`, town: 'Tarnmouth', zone: 'Europe/Lisbon' },
+            person: { name: 'Wick', address: 'Wick@candles.example' },
+          },
+        }),
+      ),
+    ).catch(() => null)
+  const answers = await Promise.all(Array.from({ length: 14 }, (_none, index) => ask(index)))
+  expect(answers.filter(one => one?.code === 'request.too-many')).toHaveLength(4)
 })
 
 test('the line of days tells in order what ends and begins in three months, and a member theirs alone', async () => {

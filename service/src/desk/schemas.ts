@@ -20,6 +20,10 @@ const letter = object({
   to: string().nullable().defined().meta({ description: 'The address it is bound to, where it is to one.' }),
   moveTo: string().nullable().defined(),
   waitsFor: string().nullable().defined().meta({ description: 'Who can answer it, told to who sent it.' }),
+  cameBack: string()
+    .nullable()
+    .defined()
+    .meta({ description: 'That its letter came back, and what to do, told to who sent it.' }),
   openedAt: instantOut.required(),
   lapsesAt: instantOut.required(),
   lapsesSoon: boolean().required(),

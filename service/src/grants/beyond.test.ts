@@ -137,7 +137,7 @@ test('a purpose is read again from every sentence as what it is, whatever charac
   for (const name of [
     'a \\ and a / and — more',
     'on page/day-trips until 2027-01-01',
-    '<b>tell</b> \u202e everybody',
+    '<b>tell</b> \u200f everybody',
   ]) {
     await make(name)
     const sentence = `let ${tomasz} watch on ${crossings} to "${name}"`

@@ -36,7 +36,7 @@ test('nobody accepts what they sent themselves, under another address of theirs 
   const link = await scene.link('bea@home.example')
   await answerOf(bea.client.POST('/v1/me/addresses', { body: { address: 'bea@home.example' } }))
   const confirmation = await scene.link('bea@home.example', 'yours')
-  await answerOf(nobody().POST('/v1/addresses/confirmation', { body: { link: confirmation } }))
+  await answerOf(bea.client.POST('/v1/addresses/confirmation', { body: { link: confirmation } }))
   expect(await problemOf(accept(link, bea.client))).toMatchObject({ code: 'proposal.own' })
   expect(await stateOf(proposal!)).toBe('open')
 })
@@ -52,7 +52,7 @@ test('without a name and a good password no sign-in is made, and the invitation 
   ] as const)
     expect(await problemOf(accept(link, nobody(), { name: 'Noor Castellan', password }))).toMatchObject({ code })
   expect(await stateOf(proposal!)).toBe('open')
-  await accept(link, nobody(), { name: ' Noor\u200b\u202e\nCastellan ', password: 'every receipt in its drawer ' })
+  await accept(link, nobody(), { name: ' Noor\u200b\u2060\nCastellan ', password: 'every receipt in its drawer ' })
   expect(await stateOf(proposal!)).toBe('accepted')
   const signIn = (password: string) =>
     answerOf(nobody().POST('/v1/sign-in', { body: { address: 'noor@ondaverde.example', password } }))

@@ -18,6 +18,7 @@ import { sayPayer } from '../assets/paying.ts'
 import { assetsById, type Asset } from '../assets/queries.ts'
 import { getAssetNamed } from '../assets/findAsset.ts'
 import type { Kit } from '../base/kit.ts'
+import { placeCursor } from '../base/page.ts'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { factsFrom } from '../reach/facts.ts'
@@ -92,7 +93,7 @@ export async function readAccounts(kit: Kit, acting: Acting, named: string, aske
     })
   })
   const sorted = rows.sort(inOrder(asked.order))
-  const begin = Number(asked.after ?? 0) || 0
+  const begin = placeCursor(asked.after)
   const page = sorted.slice(begin, begin + asked.limit)
   return {
     under: await tellManager(kit, acting, under),

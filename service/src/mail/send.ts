@@ -1,18 +1,25 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import { createTransport } from 'nodemailer'
+import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import type { Clock } from '../base/clock.ts'
-import type { Secrets } from '../base/secrets.ts'
 import type { LetterLink } from '../base/letter.ts'
-import { sendUnsent } from '../base/outbox.ts'
+import { putDown, takeInHand, type InHand, type Outcome } from '../base/outbox.ts'
+import type { Secrets } from '../base/secrets.ts'
+import { outcomeOf } from './outcome.ts'
 import { renderLetter } from './render.ts'
 
 export interface Postman {
-  send(mail: { mail: string }): Promise<void>
-  close(): void
+  /** Begins to send what is due, unless enough are at it already; it comes back before that is done. */
+  look(): Promise<void>
+  close(): Promise<void>
 }
 
-/** Milliseconds: together less than the time after which background work counts as cut off. */
-const patience = { connectionTimeout: 5_000, greetingTimeout: 5_000, socketTimeout: 8_000 }
+/** Milliseconds. A server may take ten minutes over a letter (RFC 5321, 4.5.3.2): who gives up earlier sends it twice. */
+const patience = { connectionTimeout: 5_000, greetingTimeout: 30_000, socketTimeout: 10 * 60_000 }
+const atOnce = 4
+/** Milliseconds that letters under way have to arrive when the service closes. */
+const finishesWithin = 10_000
 
 /**
  * Sends queued letters by SMTP. A letter keeps one Message-ID (RFC 5322) over all tries: should the service be killed
@@ -22,28 +29,73 @@ export function openPostman(
   database: DataSource,
   secrets: Secrets,
   clock: Clock,
+  log: Logger,
   settings: { smtp: string; from: string; publicUrl: () => string },
 ): Postman {
-  const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: 2, ...patience } as object)
-  return {
-    async send({ mail }) {
-      const now = () => clock.now()
-      await sendUnsent(database, mail, now, async letter => {
-        const url = letter.button ? urlOf(letter.button.leads) : null
-        await transport.sendMail({
-          from: settings.from,
-          to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
-          subject: letter.subject,
-          messageId: `<${mail}@famiglia.example>`,
-          ...renderLetter(letter, url),
-        })
+  const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: atOnce, ...patience } as object)
+  const domain = /@([\w.-]+)/.exec(settings.from)?.[1] ?? 'famiglia.example'
+  const rounds = new Set<Promise<void>>()
+  let closing = false
+  /** Whether a letter came while nobody had a hand free. */
+  let isWanted = false
+
+  /** Sends one after the other until none is due, or the server is away. */
+  async function round(): Promise<void> {
+    while (!closing) {
+      const inHand = await takeInHand(database, clock.now())
+      if (!inHand) return
+      const outcome = await deliver(inHand)
+      await putDown(database, inHand.id, outcome, clock.now())
+      if (outcome.is === 'away') return
+    }
+  }
+
+  async function deliver({ id, letter, tries }: InHand): Promise<Outcome> {
+    try {
+      const url = letter.button ? urlOf(letter.button.leads) : null
+      await transport.sendMail({
+        from: settings.from,
+        to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
+        subject: letter.subject,
+        messageId: `<${id}@${domain}>`,
+        // No program answers it (RFC 3834).
+        headers: { 'Auto-Submitted': 'auto-generated' },
+        ...renderLetter(letter, url),
       })
-    },
-    close: () => transport.close(),
+      return { is: 'sent' }
+    } catch (err) {
+      const outcome = outcomeOf(err, tries)
+      log.warn({ err, mail: id, tries, outcome: outcome.is }, 'a letter was not taken')
+      return outcome
+    }
   }
 
   function urlOf(leads: LetterLink): string {
     if (leads.to === 'page') return settings.publicUrl() + leads.path
     return `${settings.publicUrl()}/${leads.to}#${secrets.linkTo(leads.to, leads)}`
+  }
+
+  async function look(): Promise<void> {
+    isWanted = rounds.size >= atOnce
+    if (closing || isWanted) return
+    const begun: Promise<void> = round()
+      .catch((err: unknown) => log.warn({ err }, 'letters could not be looked for'))
+      .finally(() => {
+        rounds.delete(begun)
+        if (isWanted) void look()
+      })
+    rounds.add(begun)
+  }
+
+  return {
+    look,
+    async close() {
+      closing = true
+      const patient = new AbortController()
+      const late = sleep(finishesWithin, undefined, { signal: patient.signal }).catch(() => undefined)
+      await Promise.race([Promise.all(rounds), late])
+      patient.abort()
+      transport.close()
+    },
   }
 }

@@ -13,6 +13,8 @@ import { WhoseAsk1796400000000 } from './1796400000000-whose-ask.ts'
 import { Closing1796500000000 } from './1796500000000-closing.ts'
 import { Everyday1796600000000 } from './1796600000000-everyday.ts'
 import { Tries1796700000000 } from './1796700000000-tries.ts'
+import { Openings1796800000000 } from './1796800000000-openings.ts'
+import { Letters1796900000000 } from './1796900000000-letters.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -31,4 +33,6 @@ export const migrations = [
   Closing1796500000000,
   Everyday1796600000000,
   Tries1796700000000,
+  Openings1796800000000,
+  Letters1796900000000,
 ]

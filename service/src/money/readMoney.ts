@@ -2,6 +2,7 @@ import { asUnstopped, capitalised, decide, mayInBusiness, printWhat, sayCount, s
 import { assetsOwned, assetsPaidBy, type Asset } from '../assets/queries.ts'
 import { figuresThere, type FiguresThere } from '../assets/figuresThere.ts'
 import type { Kit } from '../base/kit.ts'
+import { placeCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { businessesById } from '../businesses/queries.ts'
 import { countSeats, seatPlan } from '../businesses/seats.ts'
@@ -51,7 +52,7 @@ export async function readMoney(
     today,
   )
   const spend = new Map(listed.map(({ asset }) => [asset.id, spendOf(there, asset, firstDay.toString())]))
-  const begin = Number(after ?? 0) || 0
+  const begin = placeCursor(after)
   const page = listed.slice(begin, begin + limit)
   const own = page.flatMap(({ asset }) => (asset.businessId === acting.id ? [asset] : []))
   const spenders = await spendersOn(kit, own)

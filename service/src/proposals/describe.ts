@@ -71,6 +71,8 @@ export interface ProposalInWords {
   readonly takesChair: boolean
   /** Who can answer it while it is open; told to who sent it, where one is read by itself. */
   readonly waitsFor: string | null
+  /** That the letter came back, and what to do, told to who sent it. */
+  readonly cameBack: string | null
   /** Another address that it was asked to be sent to. */
   readonly moveTo: string | null
   readonly openedAt: string
@@ -121,6 +123,7 @@ export function describeProposal(
     granted: sayGranted(kind, parts, said),
     mayPassOn: things.some(thing => thing.mayPassOn),
     waitsFor: null,
+    cameBack: null,
     moveTo: proposal.moveTo,
     openedAt: proposal.openedAt.toString(),
     sentAt: proposal.sentAt.toString(),

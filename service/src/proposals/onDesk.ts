@@ -1,6 +1,7 @@
 import { isBefore, Temporal } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { lettersCameBack } from './cameBack.ts'
 import { namesIn } from './describe.ts'
 import { gatherProposals } from './gather.ts'
 import type { ProposalKind, ProposalParts, Register, Side } from './kind.ts'
@@ -24,6 +25,8 @@ export interface DeskLetter {
   readonly moveTo: string | null
   /** Who can answer it, told to who sent it. */
   readonly waitsFor: string | null
+  /** That the letter came back, and what to do, told to who sent it. */
+  readonly cameBack: string | null
   readonly openedAt: string
   readonly lapsesAt: string
   readonly lapsesSoon: boolean
@@ -69,11 +72,21 @@ export async function readLetters(
   for (const { kind, parts } of received) {
     const mayBe = kind.answeredBy !== 'colleagues' || admin || ++looked <= mostAnswerable
     if (mayBe && (await mayAnswer(kit, kit.database.manager, acting, kind, parts)))
-      mine.push(tell(kit, kind, parts, 'received', null))
+      mine.push(tell(kit, kind, parts, 'received', { waitsFor: null, cameBack: null }))
   }
+  const { manager } = kit.database
+  const back = await lettersCameBack(
+    manager,
+    waiting.map(({ kind, parts }) => ({ id: parts.proposal.id, kind })),
+  )
   const sent: DeskLetter[] = []
   for (const { kind, parts } of waiting)
-    sent.push(tell(kit, kind, parts, 'sent', await waitsFor(kit, kit.database.manager, kind, parts, 'sent')))
+    sent.push(
+      tell(kit, kind, parts, 'sent', {
+        waitsFor: await waitsFor(kit, manager, kind, parts, 'sent'),
+        cameBack: back.get(parts.proposal.id) ?? null,
+      }),
+    )
   return { received: mine, waiting: sent }
 }
 
@@ -99,7 +112,13 @@ async function read(
   return (await gatherProposals(manager, kinds, page)).map(parts => ({ kind: kinds.of(parts.proposal), parts }))
 }
 
-function tell(kit: Kit, kind: ProposalKind, parts: ProposalParts, side: Side, waits: string | null): DeskLetter {
+function tell(
+  kit: Kit,
+  kind: ProposalKind,
+  parts: ProposalParts,
+  side: Side,
+  toSender: Pick<DeskLetter, 'waitsFor' | 'cameBack'>,
+): DeskLetter {
   const { id, note, toAddress, moveTo, openedAt, lapsesAt } = parts.proposal
   const said = kind.outset(parts, side)
   return {
@@ -113,7 +132,7 @@ function tell(kit: Kit, kind: ProposalKind, parts: ProposalParts, side: Side, wa
     canBePassedOn: kind.canBePassedOn,
     to: toAddress,
     moveTo,
-    waitsFor: waits,
+    ...toSender,
     openedAt: openedAt.toString(),
     lapsesAt: lapsesAt.toString(),
     lapsesSoon: !isBefore(kit.clock.now().add(soon), lapsesAt),

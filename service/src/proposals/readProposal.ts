@@ -2,6 +2,7 @@ import { mayInBusiness } from '@famiglia/core'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import type { Acting } from '../businesses/acting.ts'
+import { lettersCameBack } from './cameBack.ts'
 import { describeProposal, sideOf, type ProposalInWords } from './describe.ts'
 import { gatherProposal } from './gather.ts'
 import type { Register } from './kind.ts'
@@ -28,6 +29,8 @@ export async function readProposal(
   return {
     ...told,
     waitsFor: await waitsFor(kit, manager, kind, parts, side),
+    cameBack:
+      side === 'sent' ? ((await lettersCameBack(manager, [{ id: proposal.id, kind }])).get(proposal.id) ?? null) : null,
     beforehand: (await kind.beforehand?.(kit, manager, parts, kinds, side)) ?? [],
   }
 }

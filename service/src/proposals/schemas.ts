@@ -79,6 +79,9 @@ export const proposalOut = object({
     .nullable()
     .defined()
     .meta({ description: 'Who can answer it while it is open, told to who sent it where one is read by itself.' }),
+  cameBack: string().nullable().defined().meta({
+    description: 'That its letter came back, and what to do, told to who sent it where one is read by itself.',
+  }),
   moveTo: string().nullable().defined().meta({ description: 'Another address somebody wants to answer from.' }),
   openedAt: instantOut.required(),
   sentAt: instantOut.required(),

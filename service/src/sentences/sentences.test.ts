@@ -48,7 +48,7 @@ test('spaces around a sentence are no fault, and an error points into it as it w
 })
 
 test('a note keeps its lines, and what nobody would see of it is left out', async () => {
-  const typed = ' Hello Bea,\r\nwelcome to the\u202e crossings.\u200b '
+  const typed = ' Hello Bea,\r\nwelcome to the\u2060 crossings.\u200b '
   await answerOf(
     scene.agnese.client.POST('/v1/businesses/{business}/sentences', {
       params: { path: { business: scene.agnese.business } },

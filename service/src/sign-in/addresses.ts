@@ -51,8 +51,11 @@ export function askToAddAddress(kit: Kit) {
       else if (id)
         await change.mail({
           to: { name: live.name, address: wanted },
-          subject: `Is ${wanted} yours, ${live.name}?`,
-          body: [`Dear ${live.name},`, 'follow this link within a day, and invitations to this address are yours too.'],
+          subject: 'Is this address yours?',
+          body: [
+            'Good day,',
+            `${live.name} wants to add ${wanted} to their sign-in at Famiglia. If that is you, follow this link within a day, in a browser where you are signed in; invitations to this address are yours then too.`,
+          ],
           button: { label: 'It is mine', leads: { to: 'address', id, generation: 1 } },
           unexpected: 'If you did not ask for this, leave it: nothing changes.',
         })
@@ -61,11 +64,19 @@ export function askToAddAddress(kit: Kit) {
   }
 }
 
-/** Adds the address whose link was followed. */
+/**
+ * Adds the address whose link was followed, for who asked for it and is signed in: somebody else who follows it must not give
+ * away their address unawares.
+ */
 export function confirmAddress(kit: Kit) {
-  return async (link: string): Promise<{ address: string }> => {
+  return async (live: LiveSession, link: string): Promise<{ address: string }> => {
     const proof = await readLetterProof(kit, 'address', link)
-    return kit.change(null, async change => {
+    if (proof.personId !== live.person)
+      throw new Problem(
+        'link.unknown',
+        `${live.name} did not ask for this address. Sign in as who asked for it, and follow the link again; if you did not ask, leave it.`,
+      )
+    return kit.change(actorOf(live), async change => {
       await useLetterProof(change, proof)
       if (await findPersonByAddress(change.manager, proof.address))
         throw new Problem('address.taken', 'That address belongs to a sign-in by now.')
@@ -74,7 +85,6 @@ export function confirmAddress(kit: Kit) {
         chain: proof.personId,
         what: 'address.added',
         sentence: `${proof.address} was proven and added.`,
-        by: null,
       })
       const owner = (await peopleById(change.manager, [proof.personId])).get(proof.personId)!
       await tellOwner(

@@ -65,6 +65,7 @@ export async function oidcRoutes(
           .send(doorPage('That did not work', `<p>${beginAnew}</p>`))
       if (counted)
         reply.raw.once('finish', () => void (reply.raw.statusCode < 400 && counted.right().catch(() => undefined)))
+      for (const [name, value] of Object.entries(reply.getHeaders())) reply.raw.setHeader(name, value!)
       reply.hijack()
       const raw = request.raw as typeof request.raw & { originalUrl?: string }
       asPublic(raw, issuer)

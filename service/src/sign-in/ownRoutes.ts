@@ -232,7 +232,7 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: object({ address: string().required() }) },
       },
     },
-    async request => confirmAddress(kit)(request.body.link),
+    async request => confirmAddress(kit)(requireSignIn(request), request.body.link),
   )
   app.put(
     '/v1/me/addresses/:address/main',

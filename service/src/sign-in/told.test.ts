@@ -14,8 +14,8 @@ beforeEach(async () => {
   bea = await scene.signIn(bea)
 })
 
-const nobody = () => famigliaClient({ url: scene.url })
-const confirm = (link: string) => answerOf(nobody().POST('/v1/addresses/confirmation', { body: { link } }))
+const confirm = (who: Actor, link: string) =>
+  answerOf(who.client.POST('/v1/addresses/confirmation', { body: { link } }))
 const addAddress = (who: Actor, address: string) => answerOf(who.client.POST('/v1/me/addresses', { body: { address } }))
 const at = (address: string) => ({ params: { path: { address } } })
 const later = () => scene.clock.now().add({ hours: 48 }).toString()
@@ -48,7 +48,7 @@ test('whatever is done to how somebody signs in is told to them by letter, with 
 
 test('who sends somebody’s letters elsewhere is found out: the address of before is told each step', async () => {
   await addAddress(bea, 'bea@thief.example')
-  await confirm(await scene.link('bea@thief.example'))
+  await confirm(bea, await scene.link('bea@thief.example'))
   expect((await scene.newestLetter(bea.email)).text).toContain('bea@thief.example was added')
   await answerOf(bea.client.PUT('/v1/me/addresses/{address}/main', at('bea@thief.example')))
   expect((await scene.newestLetter(bea.email)).text).toContain('letters to you go to bea@thief.example')
@@ -69,11 +69,20 @@ test('an address is nobody’s before its link was followed; two who ask for it:
   const addresses = async (who: Actor) =>
     (await answerOf(who.client.GET('/v1/me/addresses'))).items.map(({ address }) => address)
   expect(await addresses(bea)).not.toContain('shared@home.example')
-  const outcomes = await Promise.allSettled([confirm(first), confirm(second), confirm(first), confirm(second)])
+  // Whose address it is follows the link of a stranger, and gives it to nobody by that.
+  expect(await problemOf(confirm(tomasz, first))).toMatchObject({ code: 'link.unknown' })
+  const unknown = famigliaClient({ url: scene.url }).POST('/v1/addresses/confirmation', { body: { link: first } })
+  expect(await problemOf(answerOf(unknown))).toMatchObject({ code: 'sign-in.needed' })
+  const outcomes = await Promise.allSettled([
+    confirm(bea, first),
+    confirm(tomasz, second),
+    confirm(bea, first),
+    confirm(tomasz, second),
+  ])
   expect(outcomes.filter(one => one.status === 'fulfilled')).toHaveLength(1)
   const whose = [await addresses(bea), await addresses(tomasz)].filter(list => list.includes('shared@home.example'))
   expect(whose).toHaveLength(1)
-  expect((await problemOf(confirm(first))).code).toMatch(/^(link\.lapsed|address\.taken)$/)
+  expect((await problemOf(confirm(bea, first))).code).toMatch(/^(link\.lapsed|address\.taken)$/)
 })
 
 test('an invitation to an address that somebody adds later is theirs once it is proven, and not before', async () => {
@@ -83,7 +92,7 @@ test('an invitation to an address that somebody adds later is theirs once it is 
   await addAddress(bea, 'new@home.example')
   expect(await mine()).toEqual([])
   await scene.letters('new@home.example')
-  await confirm(await scene.link('new@home.example', 'yours'))
+  await confirm(bea, await scene.link('new@home.example', 'yours'))
   expect(await mine()).toMatchObject([{ to: 'new@home.example' }])
 })
 

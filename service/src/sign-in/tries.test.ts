@@ -5,7 +5,7 @@ import { at, openScene, problemOf, type Scene } from '../../../e2e/support/scene
 
 let scene: Scene
 beforeAll(async () => {
-  scene = await openScene()
+  scene = await openScene({ settings: { FAMIGLIA_SIGN_IN_TRIES: '5' } })
 })
 afterAll(() => scene.close())
 /** The wait is over for everybody. */

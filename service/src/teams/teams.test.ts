@@ -153,7 +153,7 @@ test('a steward of one asset cannot give a bundle, which may take in what they d
 })
 
 test('a name is what people see of it: no second line, and nothing hidden by which it could pass for another', async () => {
-  const made = await make('all-ships', ' Paid\u200b media\u202e\nand  all ships ')
+  const made = await make('all-ships', ' Paid\u200b media\u200e\nand  all ships ')
   expect(made.name).toBe('Paid media and all ships')
   expect(await problemOf(make('unseen', '\u200b\u2060'))).toMatchObject({ code: 'request.invalid', pointer: '/name' })
 })

@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import fastify from 'fastify'
 import { simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
@@ -9,7 +10,18 @@ export interface Inbox {
   readonly url: string
   readonly smtpUrl: string
   readonly letters: Letters
+  readonly server: MailServer
   close(): Promise<void>
+}
+
+/** How the mail server behaves: as others do, on good days and bad ones. */
+export interface MailServer {
+  /** Whether it turns everybody away for now. */
+  isAway: boolean
+  /** Milliseconds it takes over each letter. */
+  slow: number
+  /** How many letters it took, each copy counted. */
+  taken: number
 }
 
 export interface InboxOptions {
@@ -19,21 +31,35 @@ export interface InboxOptions {
   readonly file: string | null
 }
 
+const reply = (responseCode: number, text: string) => Object.assign(new Error(text), { responseCode })
+
 const accent = '#3b4a5e'
 
-/** Takes every letter by SMTP, whoever it is to, and shows it. Nothing is passed on. */
+/** Takes every letter by SMTP, whoever it is to but nobody@…, and shows it; later@… it takes at the second try. Nothing is passed on. */
 export async function startInbox({ port, smtpPort, file }: InboxOptions): Promise<Inbox> {
   const letters = new Letters(file)
+  const server: MailServer = { isAway: false, slow: 0, taken: 0 }
+  const away = () => (server.isAway ? reply(421, '4.3.2 Try again later') : null)
+  const askedForPatience = new Set<string>()
   const smtp = new SMTPServer({
     disabledCommands: ['AUTH', 'STARTTLS'],
+    onConnect: (_session, done) => done(away()),
+    onMailFrom: (_address, _session, done) => done(away()),
+    onRcptTo: ({ address }, _session, done) => {
+      if (address.startsWith('nobody@')) return done(reply(550, '5.1.1 No such mailbox here'))
+      const isFirst = !askedForPatience.has(address)
+      askedForPatience.add(address)
+      return isFirst && address.startsWith('later@') ? done(reply(451, '4.7.1 Not known yet, try again')) : done()
+    },
     onData: (stream, _session, done) => {
-      simpleParser(stream).then(
-        mail => {
+      simpleParser(stream)
+        .then(async mail => {
+          await sleep(server.slow)
+          server.taken++
           letters.receive(mail)
           done()
-        },
-        (error: Error) => done(error),
-      )
+        })
+        .catch((error: Error) => done(error))
     },
   })
   await new Promise<void>((ready, fail) => {
@@ -52,6 +78,7 @@ export async function startInbox({ port, smtpPort, file }: InboxOptions): Promis
     url,
     smtpUrl: `smtp://127.0.0.1:${smtpPort}`,
     letters,
+    server,
     close: async () => {
       await app.close()
       await new Promise<void>(closed => smtp.close(() => closed()))

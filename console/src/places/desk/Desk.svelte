@@ -178,7 +178,9 @@
       {#snippet what(row)}{#if row.moveTo}Somebody with the link of the invitation to <b>{row.to}</b> wants to answer
           from
           <b>{row.moveTo}</b>.{:else}<Emphasised text={row.said} names={row.names} />.
-          <a href="/{acting.number}/proposals/{row.proposal}">It waits for {row.waitsFor}</a>.{/if}{/snippet}
+          {#if row.cameBack}<a class="due" href="/{acting.number}/proposals/{row.proposal}">{row.cameBack}</a>{:else}<a
+              href="/{acting.number}/proposals/{row.proposal}">It waits for {row.waitsFor}</a
+            >.{/if}{/if}{/snippet}
       {#snippet next(row)}{#if row.moveTo}<button class="btn btn-sm" onclick={() => move(row.proposal, true)}
             >Send it there</button
           ><button class="quiet" onclick={() => move(row.proposal, false)}>Leave it</button

@@ -20,7 +20,7 @@
   const key = idempotencyKey()
 
   let business = $state({ name: '', town: '', zone: Temporal.Now.timeZoneId() })
-  let person = $state({ name: '', address: '', password: '' })
+  let person = $state({ name: '', address: '' })
   let sentTo = $state('')
   let failed: unknown = $state(null)
 
@@ -49,7 +49,9 @@
   </div>
   <div class="section">
     {#if sentTo}
-      <Slip tone="fine">A letter is on its way to {sentTo}. Its link opens the business; it is good for 24 hours.</Slip>
+      <Slip tone="fine"
+        >A letter is on its way to {sentTo}. Follow its link within 24 hours, and choose a password there.</Slip
+      >
     {:else if me.data}
       <form onsubmit={event => (event.preventDefault(), open())}>
         <p class="sub">You are signed in as {me.data.person.name}: you will be its admin.</p>
@@ -78,16 +80,6 @@
           required
           autocomplete="email"
           bind:value={person.address}
-        />
-        <Field
-          name="password"
-          term="A password"
-          type="password"
-          required
-          minlength={10}
-          autocomplete="new-password"
-          hint="At least 10 characters. Several words are easy to keep in mind."
-          bind:value={person.password}
         />
         {#if failed}<Trouble error={failed} />{/if}
         <p>

@@ -115,6 +115,10 @@
               <dt>Waits for</dt>
               <dd>{proposal.waitsFor}</dd>
             </div>{/if}
+          {#if proposal.cameBack}<div>
+              <dt>Not arrived</dt>
+              <dd class="due">{proposal.cameBack}</dd>
+            </div>{/if}
           {#if proposal.reason}<div>
               <dt>Answered with</dt>
               <dd>{proposal.reason}</dd>

@@ -2,7 +2,7 @@
   import PlainPage from '../../frame/PlainPage.svelte'
   import Slip from '../../parts/Slip.svelte'
   import Trouble from '../../parts/Trouble.svelte'
-  import { answerOf, service } from '../../reach/service'
+  import { answerOf, Refusal, service } from '../../reach/service'
 
   const link = location.hash.slice(1)
   let added = $state('')
@@ -28,7 +28,11 @@
           >Invitations to it are yours as well. <a href="/my-access/sign-in">How you sign in</a></Slip
         >
       {:else}<p><button class="btn btn-primary" onclick={confirm}>It is mine</button></p>{/if}
-      {#if failed}<Trouble error={failed} />{/if}
+      {#if failed instanceof Refusal && failed.problem.status === 401}<Slip tone="due"
+          >Sign in in this browser as who asked for it, then follow the link in the letter again. <a href="/sign-in"
+            >Sign in</a
+          ></Slip
+        >{:else if failed}<Trouble error={failed} />{/if}
     </div>
   </div>
 </PlainPage>

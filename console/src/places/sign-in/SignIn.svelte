@@ -16,8 +16,8 @@
 
   /** Only an address of this service is gone to afterwards. */
   const next = $derived.by(() => {
-    const wanted = searchParams.get('next')?.toString() ?? '/'
-    return /^\/(?![/\\])/.test(wanted) ? wanted : '/'
+    const wanted = URL.parse(searchParams.get('next')?.toString() ?? '/', location.origin)
+    return wanted?.origin === location.origin ? `${wanted.pathname}${wanted.search}${wanted.hash}` : '/'
   })
 
   async function signIn(event: SubmitEvent) {
