@@ -8429,38 +8429,41 @@ export interface paths {
                 content: {
                     "application/json": {
                         subject?: {
-                            type: string;
-                            id: string;
+                            type?: string;
+                            id?: string;
                             properties?: unknown;
                         };
                         action?: {
-                            name: string;
+                            name?: string;
                             properties?: unknown;
                         };
                         resource?: {
-                            type: string;
-                            id: string;
+                            type?: string;
+                            id?: string;
                             properties?: unknown;
                         };
                         context?: unknown;
                         evaluations?: {
                             subject?: {
-                                type: string;
-                                id: string;
+                                type?: string;
+                                id?: string;
                                 properties?: unknown;
                             };
                             action?: {
-                                name: string;
+                                name?: string;
                                 properties?: unknown;
                             };
                             resource?: {
-                                type: string;
-                                id: string;
+                                type?: string;
+                                id?: string;
                                 properties?: unknown;
                             };
                             context?: unknown;
                         }[];
-                        options?: unknown;
+                        options?: {
+                            /** @enum {string} */
+                            evaluations_semantic?: "execute_all" | "deny_on_first_deny" | "permit_on_first_permit";
+                        };
                     };
                 };
             };
@@ -8472,7 +8475,30 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            evaluations: components["schemas"]["Evaluation"][];
+                            decision?: boolean;
+                            context?: {
+                                reason?: string;
+                                level?: string;
+                                sees?: ("spend" | "revenue" | "contacts")[];
+                                /** @description Why this question could not be answered. */
+                                error?: {
+                                    status: number;
+                                    message: string;
+                                };
+                            };
+                            evaluations?: {
+                                decision: boolean;
+                                context?: {
+                                    reason?: string;
+                                    level?: string;
+                                    sees?: ("spend" | "revenue" | "contacts")[];
+                                    /** @description Why this question could not be answered. */
+                                    error?: {
+                                        status: number;
+                                        message: string;
+                                    };
+                                };
+                            }[];
                         };
                     };
                 };

@@ -77,19 +77,59 @@ test('a platform is told what it may show, and why it must refuse (OpenID AuthZE
   })
 })
 
-test('several questions at once take what they leave out from the top', async () => {
-  const body = {
-    subject: { type: 'person', id: ids.priya },
-    resource: { type: 'ad-account', id: 'MA-20417' },
-    evaluations: [{ action: { name: 'ads.see' } }, { action: { name: 'access.change' } }],
-  }
+const several = async (body: object, headers: Record<string, string> = {}) => {
   const response = await fetch(`${scene.url}/access/v1/evaluations`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', authorization: `Bearer ${secret()}` },
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${secret()}`, ...headers },
     body: JSON.stringify(body),
   })
-  const { evaluations } = (await response.json()) as { evaluations: { decision: boolean }[] }
-  expect(evaluations.map(one => one.decision)).toEqual([true, false])
+  type Answer = { decision?: boolean; context?: { reason?: string; error?: { status: number; message: string } } }
+  const told = (await response.json()) as Answer & { evaluations?: Answer[]; detail?: string }
+  return { status: response.status, headers: response.headers, ...told }
+}
+const priyasOwn = () => ({
+  subject: { type: 'person', id: ids.priya },
+  resource: { type: 'ad-account', id: 'MA-20417' },
+})
+const see = { action: { name: 'ads.see' } }
+const give = { action: { name: 'access.change' } }
+
+test('several questions at once take what they leave out from the top', async () => {
+  const { evaluations } = await several({ ...priyasOwn(), evaluations: [see, give] })
+  expect(evaluations!.map(one => one.decision)).toEqual([true, false])
+})
+
+test('of several, one that is not whole fails alone; it is left off where the platform says; none is one question', async () => {
+  const decided = async (semantic: string | null, ...evaluations: object[]) => {
+    const options = semantic ? { options: { evaluations_semantic: semantic } } : {}
+    return (await several({ ...priyasOwn(), evaluations, ...options })).evaluations!.map(one => one.decision)
+  }
+  const broken = await several({ subject: priyasOwn().subject, evaluations: [{ ...see, ...priyasOwn() }, give] })
+  expect(broken.evaluations).toMatchObject([
+    { decision: true },
+    { decision: false, context: { error: { status: 400, message: expect.stringContaining('a resource') } } },
+  ])
+  expect(await decided('execute_all', see, give, see)).toEqual([true, false, true])
+  expect(await decided(null, give, see)).toEqual([false, true])
+  expect(await decided('deny_on_first_deny', see, give, see)).toEqual([true, false])
+  expect(await decided('permit_on_first_permit', give, see, give)).toEqual([false, true])
+  const unknown = await several({ ...priyasOwn(), evaluations: [see], options: { evaluations_semantic: 'first' } })
+  expect(unknown).toMatchObject({ status: 400, detail: expect.stringContaining('permit_on_first_permit') })
+  for (const none of [{}, { evaluations: [] }]) {
+    const alone = await several({ ...priyasOwn(), ...see, ...none })
+    expect(alone).toMatchObject({ status: 200, decision: true, context: { reason: expect.stringMatching(/^Yes/) } })
+    expect(alone).not.toHaveProperty('evaluations')
+    expect((await several({ ...see, ...none })).status).toBe(400)
+  }
+  const many = await several({ ...priyasOwn(), evaluations: Array.from({ length: 51 }, () => see) })
+  expect(many).toMatchObject({ status: 400, detail: expect.stringContaining('50 questions') })
+})
+
+test('a platform’s id of a request comes back to it; who asks is settled before what is asked is looked at', async () => {
+  const told = await several({ ...priyasOwn(), ...see }, { 'x-request-id': 'bfe9eb29-ab87' })
+  expect(told.headers.get('x-request-id')).toBe('bfe9eb29-ab87')
+  expect((await several({ nonsense: 1 }, { authorization: 'Bearer of-nothing-at-all' })).status).toBe(401)
+  expect((await several({ nonsense: 1 })).status).toBe(400)
 })
 
 test('what does not exist, another kind and an action that is none are all answered alike: no', async () => {

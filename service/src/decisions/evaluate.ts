@@ -5,14 +5,13 @@ import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { factsFrom } from '../reach/facts.ts'
 import type { PlatformConfig } from '../base/config.ts'
+import { isUsualEvaluation, type semantics } from './schemas.ts'
 
 export interface Evaluation {
   readonly subject: { readonly type: string; readonly id: string }
   readonly action: { readonly name: string }
   readonly resource: { readonly type: string; readonly id: string }
 }
-
-type PartOfEvaluation = { readonly [Part in keyof Evaluation]?: Evaluation[Part] | undefined }
 
 export interface EvaluationOutcome {
   readonly decision: boolean
@@ -46,24 +45,61 @@ export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evalua
   }
 }
 
-/** Several questions: what one leaves out is taken from the top. */
+type Parts = { readonly subject?: unknown; readonly action?: unknown; readonly resource?: unknown }
+
+/** A question that could not be answered: no, and why. */
+interface NotAnswered {
+  readonly decision: false
+  readonly context: { readonly error: { readonly status: number; readonly message: string } }
+}
+type Answered = EvaluationOutcome | NotAnswered
+
+/** What ends the answering of several: nothing, the first no, or the first yes. */
+const endsAt: Readonly<Record<(typeof semantics)[number], boolean | null>> = {
+  execute_all: null,
+  deny_on_first_deny: false,
+  permit_on_first_permit: true,
+}
+
+/**
+ * Several questions: what one leaves out is taken from the top, and one that is not whole fails alone. Without any there
+ * is one, at the top, and one answer.
+ */
 export async function evaluateAll(
   kit: Kit,
   platform: PlatformConfig,
-  { evaluations = [{}], ...top }: PartOfEvaluation & { readonly evaluations?: readonly PartOfEvaluation[] | undefined },
-): Promise<EvaluationOutcome[]> {
-  return Promise.all(
-    evaluations.map(entry => {
-      const said = Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined))
-      const { subject, action, resource }: PartOfEvaluation = { ...top, ...said }
-      if (subject && action && resource) return evaluate(kit, platform, { subject, action, resource })
-      throw new Problem(
-        'request.invalid',
-        'Each evaluation needs a subject, an action and a resource, of its own or at the top.',
-        { pointer: '/evaluations' },
-      )
-    }),
-  )
+  {
+    evaluations = [],
+    options,
+    ...top
+  }: Parts & {
+    readonly evaluations?: readonly Parts[] | undefined
+    readonly options?: { readonly evaluations_semantic?: (typeof semantics)[number] | undefined } | undefined
+  },
+): Promise<Answered | { evaluations: Answered[] }> {
+  if (evaluations.length === 0) {
+    const alone = await evaluateIfWhole(kit, platform, top)
+    if ('error' in alone.context) throw new Problem('request.invalid', alone.context.error.message)
+    return alone
+  }
+  const whole = evaluations.map(entry => ({
+    ...top,
+    ...Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined)),
+  }))
+  const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
+  if (end === null) return { evaluations: await Promise.all(whole.map(one => evaluateIfWhole(kit, platform, one))) }
+  const answers: Answered[] = []
+  for (const one of whole) {
+    answers.push(await evaluateIfWhole(kit, platform, one))
+    if (answers.at(-1)!.decision === end) break
+  }
+  return { evaluations: answers }
+}
+
+async function evaluateIfWhole(kit: Kit, platform: PlatformConfig, asked: Parts): Promise<Answered> {
+  if (isUsualEvaluation(asked)) return evaluate(kit, platform, asked as Evaluation)
+  const message = 'A question needs a subject, an action and a resource, of its own or at the top.'
+  return { decision: false, context: { error: { status: 400, message } } }
 }
 
 const unknown: EvaluationOutcome = {

@@ -1,4 +1,4 @@
-import type { FastifyRequest } from 'fastify'
+import type { FastifyReply, FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { secretIn } from '../base/session.ts'
@@ -10,8 +10,23 @@ import { decideFor } from './decideFor.ts'
 import { evaluate, evaluateAll } from './evaluate.ts'
 import { answer, authzenMetadata, decisionOut, decisionsOut, evaluation, evaluations, question } from './schemas.ts'
 
+declare module 'fastify' {
+  interface FastifyRequest {
+    /** The platform that asks, on the routes of OpenID AuthZEN. */
+    platform: PlatformConfig | null
+  }
+}
+
 /** Questions of access: from people (`can`, `why`) and from platforms (OpenID AuthZEN 1.0). */
 export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
+  app.decorateRequest('platform', null)
+  /** Who asks is settled before what is asked is looked at; the platform’s own id of the request comes back to it. */
+  const asPlatform = async (request: FastifyRequest, reply: FastifyReply) => {
+    const { 'x-request-id': theirs } = request.headers
+    if (typeof theirs === 'string' && /^[\x21-\x7e]{1,200}$/.test(theirs)) void reply.header('x-request-id', theirs)
+    request.platform = await requirePlatform(kit, request)
+  }
+
   app.post(
     '/v1/businesses/:business/decisions',
     {
@@ -29,6 +44,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/access/v1/evaluation',
     {
+      onRequest: asPlatform,
       schema: {
         tags: ['platforms'],
         summary: 'A platform’s question (OpenID AuthZEN 1.0)',
@@ -36,12 +52,13 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: decisionOut },
       },
     },
-    async request => evaluate(kit, await requirePlatform(kit, request), request.body),
+    async request => evaluate(kit, request.platform!, request.body),
   )
 
   app.post(
     '/access/v1/evaluations',
     {
+      onRequest: asPlatform,
       schema: {
         tags: ['platforms'],
         summary: 'Several of a platform’s questions at once (OpenID AuthZEN 1.0)',
@@ -49,7 +66,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
         response: { 200: decisionsOut },
       },
     },
-    async request => ({ evaluations: await evaluateAll(kit, await requirePlatform(kit, request), request.body) }),
+    async request => evaluateAll(kit, request.platform!, request.body),
   )
 
   app.get(

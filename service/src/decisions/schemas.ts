@@ -1,6 +1,6 @@
 import { allFigures } from '@famiglia/core'
 import type { SurelyFits } from '../base/validation.ts'
-import { array, boolean, mixed, object, string } from 'yup'
+import { array, boolean, mixed, number, object, string } from 'yup'
 
 const figure = string()
   .oneOf([...allFigures])
@@ -48,8 +48,8 @@ const isShort = (text: unknown, most: number) => typeof text === 'string' && tex
 const isNamed = (thing: { type?: unknown; id?: unknown } | undefined) =>
   isShort(thing?.type, 60) && isShort(thing?.id, 254)
 
-/** The same as the schema below, for the usual request: measured, the schema took a tenth of a decision's time. */
-const isUsualEvaluation: SurelyFits = data => {
+/** Whether it is a whole question. The same as the schema below: measured, the schema took a tenth of a decision's time. */
+export const isUsualEvaluation: SurelyFits = data => {
   const {
     subject,
     action: wanted,
@@ -72,25 +72,52 @@ export const decisionOut = object({
     .default(undefined),
 }).meta({ id: 'Evaluation' })
 
-/** Several at once: what an entry leaves out is taken from the top. */
-export const evaluations = object({
-  subject: subject.optional().default(undefined),
-  action: action.optional().default(undefined),
-  resource: resource.optional().default(undefined),
+/** As many questions as are answered at once. */
+const mostAtOnce = 50
+
+/** When to leave off: never, at the first no, or at the first yes. */
+export const semantics = ['execute_all', 'deny_on_first_deny', 'permit_on_first_permit'] as const
+
+const named = { type: string().max(60), id: string().max(254), properties: mixed().optional() }
+/** What may be left out of a question among several: one that is not whole fails alone. */
+const part = {
+  subject: object(named).optional().default(undefined),
+  action: object({ name: string().max(120), properties: mixed().optional() })
+    .optional()
+    .default(undefined),
+  resource: object(named).optional().default(undefined),
   context: mixed().optional(),
-  evaluations: array(
-    object({
-      subject: subject.optional().default(undefined),
-      action: action.optional().default(undefined),
-      resource: resource.optional().default(undefined),
-      context: mixed().optional(),
-    }),
-  )
-    .max(50)
-    .optional(),
-  options: mixed().optional(),
+}
+
+/** Several at once: what an entry leaves out is taken from the top. Without any it is one question, answered as one. */
+export const evaluations = object({
+  ...part,
+  evaluations: array(object(part)).max(mostAtOnce, `ask ${mostAtOnce} questions at once at most`).optional(),
+  options: object({
+    evaluations_semantic: string().oneOf([...semantics], `evaluations_semantic is one of ${semantics.join(', ')}`),
+  })
+    .optional()
+    .default(undefined),
 })
-export const decisionsOut = object({ evaluations: array(decisionOut).required() })
+const oneOfSeveral = object({
+  decision: boolean().required(),
+  context: object({
+    reason: string().optional(),
+    level: string().optional(),
+    sees: array(figure).optional(),
+    error: object({ status: number().integer().required(), message: string().required() })
+      .optional()
+      .default(undefined)
+      .meta({ description: 'Why this question could not be answered.' }),
+  })
+    .optional()
+    .default(undefined),
+})
+/** The answers in order, up to where it was left off; to one question alone, its answer. */
+export const decisionsOut = oneOfSeveral.shape({
+  decision: boolean().optional(),
+  evaluations: array(oneOfSeveral).optional(),
+})
 
 export const authzenMetadata = object({
   policy_decision_point: string().required(),

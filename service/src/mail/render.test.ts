@@ -34,6 +34,13 @@ test('whatever people wrote is shown and never carried out', () => {
   expect(html).toContain('<title>Agnese lets you &lt;run&gt;</title>')
 })
 
+test('what to do stands before the particulars, and a letter fits a phone and the night', () => {
+  const { text, html } = renderLetter(letter, 'https://famiglia.example/my-access')
+  for (const form of [text, html]) expect(form.indexOf('Read and answer')).toBeLessThan(form.indexOf('23 May 2027'))
+  expect(html).toContain('<meta name="viewport"')
+  expect(html).toContain('<meta name="color-scheme" content="light dark">')
+})
+
 test('without a button there is no link', () => {
   const { text, html } = renderLetter({ to: letter.to, subject: 'Ended', body: ['It is over.'] }, null)
   expect(html).not.toContain('<a ')

@@ -15,21 +15,30 @@ function asText(letter: Letter, url: string | null): string {
   const facts = letter.facts?.length ? [letter.facts.map(([term, answer]) => `${term}: ${answer}`).join('\n')] : []
   const button = letter.button && url ? [`${letter.button.label}:\n${url}`] : []
   const unexpected = letter.unexpected ? [letter.unexpected] : []
-  return `${[...letter.body, ...note, ...facts, ...button, ...unexpected, signed].join('\n\n')}\n`
+  return `${[...letter.body, ...note, ...button, ...facts, ...unexpected, signed].join('\n\n')}\n`
 }
 
 const signed = 'Famiglia: who may do what, with which asset, until when. No password ever changes hands.'
 
 const style = {
-  page: 'margin:0;padding:24px;background:#f1f3e6;color:#2b1a26;font:16px/1.5 Georgia,serif',
-  sheet: 'max-width:560px;margin:0 auto;padding:28px 32px;background:#fcfcf8;border-radius:3px',
+  page: 'margin:0;padding:12px;background:#f1f3e6;color:#2b1a26;font:16px/1.5 Georgia,serif',
+  sheet: 'max-width:560px;margin:0 auto;padding:20px;overflow-wrap:anywhere;background:#fcfcf8;border-radius:3px',
   note: 'margin:16px 0;padding:2px 0 2px 16px;border-left:3px double #c99a8b;font-style:italic',
-  term: 'padding:7px 16px 7px 0;border-top:1px solid #d5d8c4;color:#5b4754;font-style:italic;vertical-align:top;width:28%',
+  term: 'padding:7px 16px 7px 0;border-top:1px solid #d5d8c4;color:#5b4754;font-style:italic;vertical-align:top;width:36%',
   answer: 'padding:7px 0;border-top:1px solid #d5d8c4;vertical-align:top',
   button:
     'display:inline-block;padding:11px 18px;background:#5a1f49;color:#fdfcf6;border-radius:3px;font-weight:bold;text-decoration:none',
   small: 'color:#5b4754;font-size:14px',
 }
+
+/** What mail programs that follow the system’s theme show by night; the others keep to the styles on the parts. */
+const byNight = `@media (prefers-color-scheme: dark) {
+.page { background:#171d24 !important; color:#e9e6da !important }
+.sheet { background:#1f2730 !important }
+.small, .term { color:#b9b4a6 !important }
+.term, .answer { border-color:#3a444f !important }
+.button { background:#e3b7d3 !important; color:#2b1a26 !important }
+}`
 
 function asHtml(letter: Letter, url: string | null): string {
   const body = letter.body.map(paragraph => `<p>${escapeHtml(paragraph)}</p>`).join('\n')
@@ -38,17 +47,19 @@ function asHtml(letter: Letter, url: string | null): string {
     : ''
   const rows = (letter.facts ?? []).map(
     ([term, answer]) =>
-      `<tr><td style="${style.term}">${escapeHtml(term)}</td><td style="${style.answer}">${escapeHtml(answer)}</td></tr>`,
+      `<tr><td class="term" style="${style.term}">${escapeHtml(term)}</td><td class="answer" style="${style.answer}">${escapeHtml(answer)}</td></tr>`,
   )
   const facts =
     rows.length > 0 ? `<table style="border-collapse:collapse;margin:16px 0;width:100%">${rows.join('\n')}</table>` : ''
   const button =
     letter.button && url
-      ? `<p style="margin:24px 0"><a href="${escapeHtml(url)}" style="${style.button}">${escapeHtml(letter.button.label)}</a></p>`
+      ? `<p style="margin:24px 0"><a class="button" href="${escapeHtml(url)}" style="${style.button}">${escapeHtml(letter.button.label)}</a></p>`
       : ''
-  const unexpected = letter.unexpected ? `<p style="${style.small}">${escapeHtml(letter.unexpected)}</p>` : ''
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escapeHtml(letter.subject)}</title></head><body style="${style.page}"><div style="${style.sheet}">
-${body}${note}${facts}${button}${unexpected}<p style="${style.small}">${escapeHtml(signed)}</p></div></body></html>`
+  const unexpected = letter.unexpected
+    ? `<p class="small" style="${style.small}">${escapeHtml(letter.unexpected)}</p>`
+    : ''
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="color-scheme" content="light dark"><title>${escapeHtml(letter.subject)}</title><style>${byNight}</style></head><body class="page" style="${style.page}"><div class="sheet" style="${style.sheet}">
+${body}${note}${button}${facts}${unexpected}<p class="small" style="${style.small}">${escapeHtml(signed)}</p></div></body></html>`
 }
 
 const entities: Readonly<Record<string, string>> = {
