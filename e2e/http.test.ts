@@ -104,6 +104,14 @@ test('the metrics count requests by route and never name anybody', async () => {
   expect(text).toContain(
     'famiglia_request_seconds_count{method="POST",route="/v1/businesses/:business/sentences",status="200"}',
   )
+  for (const metric of [
+    'famiglia_build_info{version=',
+    'famiglia_connections{pool="decisions",state="waiting"} 0',
+    'famiglia_letters{state="waiting"}',
+    'famiglia_jobs{queue="send-letters",state="completed"}',
+    'famiglia_request_seconds_bucket{le="30",',
+  ])
+    expect(text).toContain(metric)
   expect(text).not.toContain('priya')
   expect(text).not.toContain(scene.agnese.business)
 })

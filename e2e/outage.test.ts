@@ -33,6 +33,7 @@ test('while PostgreSQL is gone every answer is 503 with Retry-After; afterwards 
   })
   expect((await fetch(`${scene.url}/health/live`)).status).toBe(200)
   expect((await fetch(`${scene.url}/health/ready`)).status).toBe(503)
+  expect((await fetch(`${scene.url}/metrics`)).status).toBe(200)
 
   await server.resume()
   await eventually(async () => expect((await fetch(`${scene.url}/health/ready`)).status).toBe(200))

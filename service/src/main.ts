@@ -18,7 +18,7 @@ import { Hearing } from './base/hearing.ts'
 import { Jobs } from './base/jobs.ts'
 import { Limits } from './base/limits.ts'
 import { openLog } from './base/log.ts'
-import { watchOver } from './base/metrics.ts'
+import { Tally, watchOver } from './base/metrics.ts'
 import { describeApi } from './base/openapi.ts'
 import type { Kit } from './base/kit.ts'
 import { Secrets } from './base/secrets.ts'
@@ -244,6 +244,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
   const database = databaseAt(config.DATABASE_URL, config.FAMIGLIA_DATABASE_CONNECTIONS, entities, complain)
   const deciding = decidingPool(config.DATABASE_URL, config.FAMIGLIA_DECISION_CONNECTIONS, complain)
   const secrets = new Secrets(config.FAMIGLIA_SECRET)
+  const tally = new Tally()
   const jobs = new Jobs(config.DATABASE_URL, complain)
   const lastUse = new LastUse(database, complain)
   const publicUrl = () => url
@@ -252,7 +253,8 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     clock,
     database,
     secrets,
-    limits: new Limits(database, secrets),
+    limits: new Limits(database, secrets, tally),
+    tally,
     publicUrl,
     change: changeDoor(database, jobs, clock, [
       (change, news) => stillAnswered(kit)(change, news),
@@ -280,7 +282,7 @@ async function compose(kit: Kit, log: Logger, feed: Feed, isClosing: () => boole
     kit.publicUrl,
     kit.config.FAMIGLIA_TRUSTED_PROXIES,
   )
-  watchOver(app as unknown as FastifyInstance, kit.database, isClosing)
+  watchOver(app as unknown as FastifyInstance, kit, isClosing)
   await describeApi(app as unknown as FastifyInstance)
   await app.register(async scope => {
     refuseOwnPassword(scope as App, kit)

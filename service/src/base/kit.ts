@@ -5,6 +5,7 @@ import type { MakeChange, Rehearse } from './change.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { Limits } from './limits.ts'
+import type { Tally } from './metrics.ts'
 import type { Platforms } from './platforms.ts'
 import type { Secrets } from './secrets.ts'
 
@@ -17,6 +18,7 @@ export interface Kit {
   readonly deciding: pg.Pool
   readonly secrets: Secrets
   readonly limits: Limits
+  readonly tally: Tally
   readonly change: MakeChange
   readonly rehearse: Rehearse
   readonly platforms: Platforms

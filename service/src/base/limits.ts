@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import type { DataSource } from 'typeorm'
+import type { Tally } from './metrics.ts'
 import { Problem } from './problem.ts'
 import type { Secrets } from './secrets.ts'
 
@@ -35,6 +36,7 @@ export class Limits {
   constructor(
     private readonly database: DataSource,
     private readonly secrets: Secrets,
+    private readonly tally: Tally,
   ) {}
 
   /** Counts one try against each limit, or refuses it: `request.too-many`, with the seconds until it may be tried again. */
@@ -44,7 +46,9 @@ export class Limits {
     )
     for (const [counter, key] of keys) {
       await counter.consume(key).catch((refused: unknown) => {
-        throw refused instanceof RateLimiterRes ? tooMany(refused) : refused
+        if (!(refused instanceof RateLimiterRes)) throw refused
+        this.tally.refusedTry(counter.keyPrefix)
+        throw tooMany(refused)
       })
     }
     return {

@@ -1,47 +1,69 @@
 import type { FastifyInstance, FastifySchema } from 'fastify'
+import type pg from 'pg'
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
 import type { DataSource } from 'typeorm'
-import { databaseAway } from './database.ts'
-import { poolOf } from './database.ts'
+import packageJson from '../../package.json' with { type: 'json' }
+import { databaseAway, poolOf } from './database.ts'
 import { countLetters } from './outbox.ts'
 
 const hidden = { schema: { hide: true } as FastifySchema }
+/** Seconds. */
+const buckets = [0.005, 0.02, 0.1, 0.5, 2, 5, 10, 30]
+
+/** What is counted while it happens, for whoever runs the service; never who or what it was about. */
+export class Tally {
+  readonly registry = new Registry()
+  private readonly decisions = new Counter({
+    name: 'famiglia_decisions_total',
+    help: 'Questions of platforms that were answered, by platform and outcome.',
+    labelNames: ['platform', 'outcome'],
+    registers: [this.registry],
+  })
+  private readonly tries = new Counter({
+    name: 'famiglia_tries_refused_total',
+    help: 'Tries that were refused because there had been too many, by what was tried.',
+    labelNames: ['limit'],
+    registers: [this.registry],
+  })
+
+  decided(platform: string, isAllowed: boolean): void {
+    this.decisions.inc({ platform, outcome: isAllowed ? 'yes' : 'no' })
+  }
+
+  refusedTry(limit: string): void {
+    this.tries.inc({ limit })
+  }
+}
 
 /** Health for whoever runs the service, and metrics in Prometheus's text format. */
-export function watchOver(app: FastifyInstance, database: DataSource, isClosing: () => boolean): void {
-  const registry = new Registry()
+export function watchOver(
+  app: FastifyInstance,
+  { database, deciding, tally }: { database: DataSource; deciding: pg.Pool; tally: Tally },
+  isClosing: () => boolean,
+): void {
+  const { registry } = tally
+  const registers = [registry]
   collectDefaultMetrics({ register: registry })
   const requests = new Histogram({
     name: 'famiglia_request_seconds',
     help: 'Time a request takes, by route and status.',
     labelNames: ['method', 'route', 'status'],
-    buckets: [0.005, 0.02, 0.1, 0.5, 2],
-    registers: [registry],
+    buckets,
+    registers,
   })
   const refusals = new Counter({
     name: 'famiglia_problems_total',
     help: 'Requests answered with a problem, by status.',
     labelNames: ['status'],
-    registers: [registry],
+    registers,
   })
-
-  const letters = new Gauge({
-    name: 'famiglia_letters',
-    help: 'Letters that have not arrived: waiting to be sent, or come back.',
-    labelNames: ['state'],
-    registers: [registry],
-    collect: async () => {
-      const { waiting, refused, oldestSeconds } = await countLetters(database)
-      letters.set({ state: 'waiting' }, waiting)
-      letters.set({ state: 'refused' }, refused)
-      oldest.set(oldestSeconds)
-    },
-  })
-  const oldest = new Gauge({
-    name: 'famiglia_oldest_letter_seconds',
-    help: 'How long the oldest letter that is due has been waiting.',
-    registers: [registry],
-  })
+  new Gauge({
+    name: 'famiglia_build_info',
+    help: 'Which build this is.',
+    labelNames: ['version', 'node'],
+    registers,
+  }).set({ version: packageJson.version, node: process.versions.node }, 1)
+  watchRecords(registry, database, deciding)
 
   app.addHook('onResponse', (request, reply, done) => {
     const status = String(reply.statusCode)
@@ -61,4 +83,63 @@ export function watchOver(app: FastifyInstance, database: DataSource, isClosing:
   app.get('/metrics', hidden, async (_request, reply) =>
     reply.type(registry.contentType).send(await registry.metrics()),
   )
+}
+
+/** What is asked of PostgreSQL when the metrics are: letters and background work; and how busy its connections are. */
+function watchRecords(registry: Registry, database: DataSource, deciding: pg.Pool): void {
+  const registers = [registry]
+  const pools = { changes: () => poolOf(database), decisions: () => deciding }
+  new Gauge({
+    name: 'famiglia_connections',
+    help: 'Connections to PostgreSQL in use, idle, and requests that wait for one, by pool.',
+    labelNames: ['pool', 'state'],
+    registers,
+    collect() {
+      for (const [pool, of] of Object.entries(pools)) {
+        const { totalCount, idleCount, waitingCount } = of()
+        this.set({ pool, state: 'in use' }, totalCount - idleCount)
+        this.set({ pool, state: 'idle' }, idleCount)
+        this.set({ pool, state: 'waiting' }, waitingCount)
+      }
+    },
+  })
+  const oldest = new Gauge({
+    name: 'famiglia_oldest_letter_seconds',
+    help: 'How long the oldest letter that is due has been waiting.',
+    registers,
+  })
+  new Gauge({
+    name: 'famiglia_letters',
+    help: 'Letters that have not arrived: waiting to be sent, or come back.',
+    labelNames: ['state'],
+    registers,
+    collect() {
+      return orNothing(this, async () => {
+        const { waiting, refused, oldestSeconds } = await countLetters(database)
+        this.set({ state: 'waiting' }, waiting)
+        this.set({ state: 'refused' }, refused)
+        oldest.set(Math.max(0, oldestSeconds))
+      })
+    },
+  })
+  new Gauge({
+    name: 'famiglia_jobs',
+    help: 'Background work, by queue and state.',
+    labelNames: ['queue', 'state'],
+    registers,
+    collect() {
+      return orNothing(this, async () => {
+        const rows = (await database.query(
+          'SELECT name AS queue, state::text, count(*)::integer AS count FROM jobs.job GROUP BY name, state',
+        )) as { queue: string; state: string; count: number }[]
+        for (const { queue, state, count } of rows) this.set({ queue, state }, count)
+      })
+    },
+  })
+}
+
+/** While PostgreSQL cannot be reached its figures are left out: the others are wanted most then. */
+async function orNothing(gauge: Gauge, collect: () => Promise<void>): Promise<void> {
+  gauge.reset()
+  await collect().catch(() => undefined)
 }

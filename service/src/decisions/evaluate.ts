@@ -28,6 +28,12 @@ export interface EvaluationOutcome {
  * answers alike. One round trip to PostgreSQL.
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
+  const outcome = await answerTo(kit, platform, asked)
+  kit.tally.decided(platform.key, outcome.decision)
+  return outcome
+}
+
+async function answerTo(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
   const { subject, action, resource } = asked
   if (subject.type !== 'person' || !isIdText(subject.id) || !isAction(action.name)) return unknown
   const facts = await factsFor(kit, platform, subject.id, resource.id)

@@ -65,7 +65,9 @@ export function openPostman(
       return { is: 'sent' }
     } catch (err) {
       const outcome = outcomeOf(err, tries)
-      log.warn({ err, mail: id, tries, outcome: outcome.is }, 'a letter was not taken')
+      // Not the whole error: what the server says names the address.
+      const { code, responseCode, command } = err as { code?: string; responseCode?: number; command?: string }
+      log.warn({ code, responseCode, command, mail: id, tries, outcome: outcome.is }, 'a letter was not taken')
       return outcome
     }
   }
