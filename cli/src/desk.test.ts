@@ -40,3 +40,12 @@ test('an empty table says so on standard error and prints nothing', () => {
 test('control signs in names never reach the terminal', () => {
   expect(printable('\u001b[31mred\u0007')).toBe('�[31mred�')
 })
+
+test('neither do those in words, however many lines they have', () => {
+  let said = ''
+  for (const stream of [process.stdout, process.stderr])
+    vi.spyOn(stream, 'write').mockImplementation(text => ((said += String(text)), true))
+  openDesk({}).one({}, 'Bea\u001b[2J\n\tFontaine\u0007')
+  openDesk({}).remark('\u009b31mred')
+  expect(said).toBe('Bea�[2J\n\tFontaine�\n�31mred\n')
+})

@@ -39,9 +39,9 @@ export function openDesk(options: { json?: boolean | undefined; csv?: boolean | 
       out(asTable(items, columns))
     },
     one(value, words) {
-      out(format === 'table' ? words : JSON.stringify(value, null, 2))
+      out(format === 'table' ? readable(words) : JSON.stringify(value, null, 2))
     },
-    remark: text => void process.stderr.write(`${text}\n`),
+    remark: text => void process.stderr.write(`${readable(text)}\n`),
     askText: (question, asked) =>
       asked?.secret
         ? password({ message: question, mask: true }, { output: process.stderr })
@@ -79,6 +79,11 @@ function asTable<T>(items: readonly T[], columns: readonly Column<T>[]): string 
     .split('\n')
     .map(row => row.trimEnd())
     .join('\n')
+}
+
+/** The same for words of several lines. */
+function readable(words: string): string {
+  return words.replace(/(?![\n\t])\p{Cc}/gu, '�')
 }
 
 /** Names come from people: control signs in them never reach the terminal. */

@@ -39,6 +39,14 @@ test('who cannot be reached is told apart from what cannot be understood, by the
   expect(await run('--help')).toMatchObject({ status: 0, said: expect.stringContaining('Exit status:') })
 })
 
+test('it tells its version, and takes one form of output at a time', async () => {
+  expect(await run('--version')).toEqual({ status: 0, said: expect.stringMatching(/^\d+\.\d+\.\d+\n$/) })
+  expect(await run('desk', '--json', '--csv')).toEqual({
+    status: 2,
+    said: expect.stringContaining('Choose one of --json and --csv.'),
+  })
+})
+
 test('every command is described, and so is each of its options', () => {
   const lacking = commandsOf(makeProgram(environment)).filter(
     command => !command.description() || command.options.some(option => !option.description),

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { Command, CommanderError } from 'commander'
 import { Refusal, Unreachable } from '@famiglia/client'
+import packageJson from '../package.json' with { type: 'json' }
 import { accessCommands } from './commands/access.ts'
 import { answerCommands } from './commands/answers.ts'
 import { arrangingCommands } from './commands/arranging.ts'
@@ -33,6 +34,7 @@ import type { Environment } from './settings.ts'
 export function makeProgram(environment: Environment): Command {
   const program = new Command('famiglia')
     .description('Who may do what, with which asset, until when.')
+    .version(packageJson.version, '--version', 'print the version')
     .option('--json', 'print data as JSON')
     .option('--csv', 'print lists as CSV')
     .option('--for <business>', 'act for this business, by number')
@@ -45,7 +47,9 @@ export function makeProgram(environment: Environment): Command {
     async (...given) => {
       const command = given.at(-1) as Command
       const options = given.at(-2)
-      const context = new Context(command.optsWithGlobals<CommonOptions>(), environment)
+      const common = command.optsWithGlobals<CommonOptions>()
+      if (common.json && common.csv) throw new Exit(2, 'Choose one of --json and --csv.')
+      const context = new Context(common, environment)
       const read = await withNamesRead(context, command.registeredArguments, given.slice(0, -2), command.name())
       await act(context, options as never, ...(read as never))
     }
@@ -90,18 +94,19 @@ FAMIGLIA_URL says where the service is; FAMIGLIA_TOKEN holds a token for scripts
 
 /** --json, --csv, --for and --yes are understood before and after the command. */
 function takeCommonOptionsAnywhere(program: Command): void {
+  const common = program.options.filter(option => option.long !== '--version')
   for (const command of program.commands) {
     command.exitOverride()
-    for (const option of program.options)
+    for (const option of common)
       if (!command.options.some(own => own.long === option.long)) command.addOption(hidden(option))
-    takeCommonOptionsOf(command, program)
+    takeCommonOptionsOf(command, common)
   }
 }
 
-function takeCommonOptionsOf(command: Command, program: Command): void {
+function takeCommonOptionsOf(command: Command, common: Command['options']): void {
   for (const inner of command.commands) {
     inner.exitOverride()
-    for (const option of program.options) inner.addOption(hidden(option))
+    for (const option of common) inner.addOption(hidden(option))
   }
 }
 
