@@ -10,6 +10,8 @@ export interface Town {
   readonly service: RunningService
   readonly inbox: Inbox
   readonly platforms: readonly Platform[]
+  /** The secret the service was started with. */
+  readonly secret: string
   /** A platform by its key. */
   platform(key: string): Platform
   /** Starts one more service on the same records, as a second process would be. It has to be closed by whoever asks. */
@@ -82,6 +84,7 @@ export async function startTown(options: TownOptions): Promise<Town> {
     service,
     inbox,
     platforms,
+    secret: options.secret,
     platform: key => platforms.find(platform => platform.key === key)!,
     oneMore: async more => {
       const { FAMIGLIA_PUBLIC_URL: _itsOwn, ...same } = settings

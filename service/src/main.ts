@@ -81,6 +81,7 @@ import { proposalRoutes } from './proposals/routes.ts'
 import { oidcRoutes } from './sign-in/oidc.ts'
 import { sessions } from './sign-in/records.ts'
 import { refuseOwnPassword } from './sign-in/ownPassword.ts'
+import { resealAll } from './sign-in/resealAll.ts'
 import { signInRoutes } from './sign-in/routes.ts'
 import { signingKeys } from './sign-in/signingKeys.ts'
 
@@ -198,6 +199,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     'tell-keepers': tellKeepers(kit),
     'tidy-up': tidyUp(kit.database),
   })
+  if (kit.secrets.hasEarlier) void resealAll(kit).catch(complain)
   const hearing = new Hearing(config.DATABASE_URL, concerned => feed.hear(concerned), complain)
   await hearing.open()
   await app.listen({ host: config.FAMIGLIA_HOST, port })
@@ -243,7 +245,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
   const complain = (error: unknown) => log.warn({ err: error }, 'the records or the mail cannot be reached for now')
   const database = databaseAt(config.DATABASE_URL, config.FAMIGLIA_DATABASE_CONNECTIONS, entities, complain)
   const deciding = decidingPool(config.DATABASE_URL, config.FAMIGLIA_DECISION_CONNECTIONS, complain)
-  const secrets = new Secrets(config.FAMIGLIA_SECRET)
+  const secrets = new Secrets(...(config.FAMIGLIA_SECRET as [string, ...string[]]))
   const tally = new Tally()
   const jobs = new Jobs(config.DATABASE_URL, complain)
   const lastUse = new LastUse(database, complain)

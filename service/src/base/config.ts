@@ -22,6 +22,12 @@ function isNetwork(text = ''): boolean {
 /** What must be set is told to be missing elsewhere. */
 const isUrl = (text: string | undefined) => text === undefined || URL.canParse(text)
 
+/** A text by itself, or a JSON list of several. */
+function listed(text: string): unknown {
+  const list = text.startsWith('[') ? parsed(text) : text
+  return Array.isArray(list) ? list : [text]
+}
+
 function parsed(text: string): unknown {
   try {
     return JSON.parse(text)
@@ -51,8 +57,14 @@ const settings = object({
   )
     .transform((value, original) => (typeof original === 'string' ? original.split(',').map(one => one.trim()) : value))
     .default([]),
-  /** The secret that links, cookies and stored second steps are keyed with. Changing it makes them all void. */
-  FAMIGLIA_SECRET: string().min(32).required(),
+  /**
+   * The secret that links, cookies and stored second steps are keyed with. To change it without an outage, the new one with
+   * the earlier ones after it, as JSON: ["new …", "earlier …"].
+   */
+  FAMIGLIA_SECRET: array(string().min(32).required())
+    .transform((value, original) => (typeof original === 'string' ? listed(original) : value))
+    .min(1)
+    .required(),
   /** Mail server, as smtp://host:port. */
   FAMIGLIA_SMTP_URL: string()
     .matches(/^smtps?:\/\//, 'must begin with smtp:// or smtps://')

@@ -112,7 +112,7 @@ function configuration(kit: Kit, sessions: SessionReader, jwks: { keys: object[]
     adapter: oidcRecords(kit.database, async issued => letCommandLineIn(kit, issued)),
     jwks: jwks as NonNullable<Configuration['jwks']>,
     cookies: {
-      keys: [kit.secrets.cookieKey],
+      keys: kit.secrets.cookieKeys,
       names: { session: authorizationCookie, interaction: 'famiglia_oidc_step', resume: 'famiglia_oidc_resume' },
     },
     clients: [

@@ -55,8 +55,8 @@ export async function takeRecoveryCode(
   code: string,
 ): Promise<number | null> {
   const [taken] = (await manager.query(
-    'DELETE FROM recovery_code WHERE person_id = $1 AND code_hash = $2 RETURNING 1',
-    [person, kit.secrets.mac('recovery code', plain(code))],
+    'DELETE FROM recovery_code WHERE person_id = $1 AND code_hash = ANY($2) RETURNING 1',
+    [person, kit.secrets.macs('recovery code', plain(code))],
   )) as [unknown[], number]
   return taken.length === 0 ? null : countRecoveryCodes(manager, person)
 }

@@ -90,8 +90,8 @@ export class Tries {
   }
 
   private marksOf({ from, device }: Place): string[] {
-    return [`address ${from}`, ...(device ? [`device ${device}`] : [])].map(place =>
-      this.kit.secrets.mac('place', place),
+    return [`address ${from}`, ...(device ? [`device ${device}`] : [])].flatMap(place =>
+      this.kit.secrets.macs('place', place),
     )
   }
 }
