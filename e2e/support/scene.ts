@@ -53,7 +53,7 @@ export interface Scene {
   can(who: string, action: string, asset: string): Promise<boolean>
   /** The subjects of somebody's letters, the newest first, once all that are on their way have come. */
   letters(to: string): Promise<string[]>
-  newestLetter(to: string): Promise<{ readonly subject: string; readonly text: string }>
+  newestLetter(to: string): Promise<{ readonly subject: string; readonly text: string; readonly replyTo: string }>
   link(to: string, subject?: string): Promise<string>
   /** Signs in anew with a password and a code: a session that was proven just now, and grows old. */
   signIn(who: Actor): Promise<Actor>

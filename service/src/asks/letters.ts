@@ -14,6 +14,7 @@ export function askedLetter(
 ): Letter {
   return {
     to,
+    replyTo: { name: acting.live.name, address: acting.live.address },
     subject: `${acting.name} asks ${owner.name} for: ${said}`,
     body: [
       `Dear ${to.name},`,

@@ -3,6 +3,8 @@ import type { LinkUse } from './secrets.ts'
 /** A letter as it is queued: its words, and where its one button leads. Secret parts of links are added only when it is sent. */
 export interface Letter {
   readonly to: { readonly name: string | null; readonly address: string }
+  /** Whom an answer by mail goes to: who wrote it, where their address stands in the letter. */
+  readonly replyTo?: { readonly name: string; readonly address: string }
   readonly subject: string
   readonly body: readonly string[]
   readonly note?: { readonly text: string; readonly from: string } | null

@@ -32,6 +32,7 @@ export function invitationLetter(
   const said = things.length > 0 ? sayAll(things, acting.zone) : `work for ${acting.name} as ${standing}`
   return {
     to: { name: null, address: proposal.toAddress! },
+    replyTo: { name: acting.live.name, address: acting.live.address },
     subject: `${acting.live.name} lets you ${said}`,
     body: [
       changes === null
@@ -66,6 +67,7 @@ export function invitationAgainLetter(
 ): Letter {
   return {
     to: { name: null, address: proposal.toAddress! },
+    replyTo: { name: sender.name, address: sender.address },
     subject: `${sender.name} waits for your answer: ${said}`,
     body: [`${sender.name} invited you to work for ${business.name}. You have not answered yet.`],
     note: proposal.note ? { text: proposal.note, from: sender.name } : null,

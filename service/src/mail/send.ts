@@ -56,6 +56,7 @@ export function openPostman(
       await transport.sendMail({
         from: settings.from,
         to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
+        ...(letter.replyTo ? { replyTo: letter.replyTo } : {}),
         subject: letter.subject,
         messageId: `<${id}@${domain}>`,
         // No program answers it (RFC 3834).

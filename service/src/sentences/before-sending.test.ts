@@ -88,6 +88,7 @@ test('the letters of a sentence are shown word for word as they arrive, and show
   await scene.letters('oona@ondaverde.example')
   const sent = await scene.newestLetter('oona@ondaverde.example')
   expect(sent.subject).toBe(shown!.subject)
+  expect(sent.replyTo).toContain(agnese.email)
   expect(shown!.note).toEqual({ text: 'Welcome aboard.', from: 'Agnese Torvald' })
   for (const words of [...shown!.body, shown!.unexpected!, ...shown!.facts.map(fact => `${fact.term}: ${fact.answer}`)])
     expect(sent.text).toContain(words)

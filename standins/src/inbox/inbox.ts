@@ -124,6 +124,8 @@ function letterPage(letter: ReceivedLetter): string {
         <dd>${letter.from}</dd>
         <dt>To</dt>
         <dd>${letter.to}</dd>
+        <dt>An answer goes to</dt>
+        <dd>${letter.replyTo || letter.from}</dd>
       </dl>
       <ul>
         ${links}

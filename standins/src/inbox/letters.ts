@@ -6,6 +6,8 @@ export interface ReceivedLetter {
   readonly messageId: string
   readonly to: string
   readonly from: string
+  /** Where an answer goes; empty where to who sent it. */
+  readonly replyTo: string
   readonly subject: string
   readonly text: string
   readonly html: string
@@ -32,6 +34,7 @@ export class Letters {
       messageId,
       to: to.join(', '),
       from: mail.from?.text ?? '',
+      replyTo: mail.replyTo?.text ?? '',
       subject: mail.subject ?? '',
       text,
       html: mail.html || '',
