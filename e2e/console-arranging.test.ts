@@ -160,7 +160,7 @@ test('one’s own addresses, password and sign-ins are tended to, each after it 
   const elsewhere = await browser.page()
   await elsewhere.goto(link)
   await elsewhere.getByRole('button', { name: 'It is mine' }).click()
-  await elsewhere.getByText('Sign in in this browser as who asked for it').waitFor()
+  await elsewhere.getByText('First sign in here as the one who asked for it').waitFor()
   const letter = await page.context().newPage()
   await letter.goto(link)
   await letter.getByRole('button', { name: 'It is mine' }).click()

@@ -156,7 +156,7 @@ function launch(programs: string, data: string, port: number, owner: Owner | nul
     '-c',
     'log_min_messages=fatal',
     '-c',
-    'max_connections=60',
+    'max_connections=100',
   ]
   const withParent = existsSync('/usr/bin/setpriv')
     ? ['/usr/bin/setpriv', '--pdeathsig', 'INT', '--', ...server]

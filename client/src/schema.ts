@@ -8432,32 +8432,32 @@ export interface paths {
                             type?: string;
                             id?: string;
                             properties?: unknown;
-                        };
+                        } | null;
                         action?: {
                             name?: string;
                             properties?: unknown;
-                        };
+                        } | null;
                         resource?: {
                             type?: string;
                             id?: string;
                             properties?: unknown;
-                        };
+                        } | null;
                         context?: unknown;
                         evaluations?: {
                             subject?: {
                                 type?: string;
                                 id?: string;
                                 properties?: unknown;
-                            };
+                            } | null;
                             action?: {
                                 name?: string;
                                 properties?: unknown;
-                            };
+                            } | null;
                             resource?: {
                                 type?: string;
                                 id?: string;
                                 properties?: unknown;
-                            };
+                            } | null;
                             context?: unknown;
                         }[];
                         options?: {

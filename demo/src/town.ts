@@ -88,7 +88,9 @@ export async function startTown(options: TownOptions): Promise<Town> {
     platform: key => platforms.find(platform => platform.key === key)!,
     oneMore: async more => {
       const { FAMIGLIA_PUBLIC_URL: _itsOwn, ...same } = settings
-      return startService({ ...same, FAMIGLIA_PORT: '0', ...more }, around)
+      // Few connections: it stands beside others on one PostgreSQL.
+      const few = { FAMIGLIA_DATABASE_CONNECTIONS: '8', FAMIGLIA_DECISION_CONNECTIONS: '1' }
+      return startService({ ...same, FAMIGLIA_PORT: '0', ...few, ...more }, around)
     },
     close: async () => {
       await service.close()

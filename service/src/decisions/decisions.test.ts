@@ -109,6 +109,7 @@ test('of several, one that is not whole fails alone; it is left off where the pl
     { decision: true },
     { decision: false, context: { error: { status: 400, message: expect.stringContaining('a resource') } } },
   ])
+  expect(await decided(null, see, { action: null }, { ...see, resource: null })).toEqual([true, false, false])
   expect(await decided('execute_all', see, give, see)).toEqual([true, false, true])
   expect(await decided(null, give, see)).toEqual([false, true])
   expect(await decided('deny_on_first_deny', see, give, see)).toEqual([true, false])

@@ -81,11 +81,12 @@ export const semantics = ['execute_all', 'deny_on_first_deny', 'permit_on_first_
 const named = { type: string().max(60), id: string().max(254), properties: mixed().optional() }
 /** What may be left out of a question among several: one that is not whole fails alone. */
 const part = {
-  subject: object(named).optional().default(undefined),
+  subject: object(named).nullable().optional().default(undefined),
   action: object({ name: string().max(120), properties: mixed().optional() })
+    .nullable()
     .optional()
     .default(undefined),
-  resource: object(named).optional().default(undefined),
+  resource: object(named).nullable().optional().default(undefined),
   context: mixed().optional(),
 }
 

@@ -71,6 +71,27 @@ test('a business is opened and entered at once in the browser that follows the l
   expect(again.cookie).not.toContain('famiglia_session')
 })
 
+test('of twenty who follow one opening link at once, one has chosen the password and is signed in', async () => {
+  const nobody = famigliaClient({ url: scene.url })
+  const business = { name: 'Tide Works', town: 'Tarnmouth', zone: 'Europe/Lisbon' }
+  const address = 'tide@works.example'
+  await answerOf(nobody.POST('/v1/openings', { body: { business, person: { name: 'Tide', address } } }))
+  const link = await scene.link(address)
+  const passwordOf = (index: number) => `several words, number ${index}`
+  const answers = await Promise.all(
+    Array.from({ length: 20 }, (_none, index) =>
+      nobody.POST('/v1/openings/confirmation', { body: { link, password: passwordOf(index) } }),
+    ),
+  )
+  const letIn = answers.flatMap(({ response }, index) =>
+    response.headers.getSetCookie().some(cookie => cookie.startsWith('famiglia_session=')) ? [index] : [],
+  )
+  expect(letIn).toHaveLength(1)
+  const signIn = (index: number) => nobody.POST('/v1/sign-in', { body: { address, password: passwordOf(index) } })
+  expect((await signIn(letIn[0]!)).response.status).toBe(200)
+  expect((await signIn((letIn[0]! + 1) % 20)).response.status).toBe(401)
+})
+
 test('one address gets no more letters to open a business than ten a day, whoever asks', async () => {
   const ask = (index: number) =>
     problemOf(

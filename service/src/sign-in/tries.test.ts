@@ -47,6 +47,12 @@ test('of a hundred guesses at once five are tried, and two processes let no more
   expect(Number(refused.headers.get('retry-after'))).toBeGreaterThan(200)
 })
 
+test('an account is one account however its address is written', async () => {
+  await scene.sql('DELETE FROM known_place')
+  const written = [stranger, stranger.toUpperCase(), ` ${stranger} `]
+  expect(await statuses(many(24, index => signIn(written[index % 3]!, `guess ${index}`)))).toEqual({ 401: 5, 429: 19 })
+})
+
 test('strangers who guess shut nobody out: a browser that signed in before still does, a new one waits', async () => {
   const { email, password } = scene.called('Tomasz')
   const signedIn = await signIn(email, password)

@@ -29,7 +29,7 @@
         >
       {:else}<p><button class="btn btn-primary" onclick={confirm}>It is mine</button></p>{/if}
       {#if failed instanceof Refusal && failed.problem.status === 401}<Slip tone="due"
-          >Sign in in this browser as who asked for it, then follow the link in the letter again. <a href="/sign-in"
+          >First sign in here as the one who asked for it, then follow the link in the letter again. <a href="/sign-in"
             >Sign in</a
           ></Slip
         >{:else if failed}<Trouble error={failed} />{/if}
