@@ -21,6 +21,7 @@ const floors = [
   ['base', 'migrations'],
   ['mail', 'people'],
   ['sign-in'],
+  ['single-sign-on'],
   ['businesses', 'assets', 'means', 'teams', 'bundles', 'purposes', 'ties', 'history'],
   ['reach'],
   ['grants', 'bringing-in', 'decisions'],

@@ -133,7 +133,6 @@ async function serve(databaseUrl: string): Promise<RunningService> {
       FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
     },
     {
-      home,
       consoleFiles: join(import.meta.dirname, '../console/dist'),
       alsoServe: async (app, kit) => {
         const driver = kit.database.driver as unknown as { master: pg.Pool }

@@ -12,7 +12,7 @@ try {
   const records = await openRecords(home)
   closers.push(() => records.close())
   const settings = { FAMIGLIA_SECRET: keptSecret(home, 'secret'), ...process.env, DATABASE_URL: records.url }
-  const service = await startService(settings, { home, consoleFiles: join(import.meta.dirname, '../console/dist') })
+  const service = await startService(settings, { consoleFiles: join(import.meta.dirname, '../console/dist') })
   closers.push(() => service.close())
   process.stdout.write(`Famiglia is at ${service.url}\n`)
 } catch (error) {

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
@@ -53,6 +54,7 @@ export async function startTown(options: TownOptions): Promise<Town> {
         port: platformPorts[index]!,
         famiglia,
         secret: secretOf(options.platformSecret, design.key),
+        clientSecret: clientSecretOf(options.platformSecret, design.key),
         file: file(`${design.key}.json`),
       }),
     )
@@ -65,17 +67,20 @@ export async function startTown(options: TownOptions): Promise<Town> {
     FAMIGLIA_PORT: String(port),
     FAMIGLIA_SMTP_URL: inbox.smtpUrl,
     FAMIGLIA_PLATFORMS: JSON.stringify(
-      platforms.map(({ key, name, url, kinds }) => ({
+      platforms.map(({ key, name, url, kinds, signIn }) => ({
         key,
         name,
         url,
         secret: secretOf(options.platformSecret, key),
         kinds,
+        signIn: {
+          ...signIn,
+          clientSecretHashes: [sha256(clientSecretOf(options.platformSecret, key))],
+        },
       })),
     ),
   }
   const around = {
-    home: options.home,
     consoleFiles: consoleFiles(),
     ...(options.clock ? { clock: options.clock } : {}),
   }
@@ -109,6 +114,13 @@ function consoleFiles(): string {
 function secretOf(secret: string, platform: string): string {
   return `${secret}-${platform}`
 }
+
+/** Another, with which it signs people in. */
+function clientSecretOf(secret: string, platform: string): string {
+  return `${secretOf(secret, platform)}-sign-in`
+}
+
+const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 
 /** The service, the inbox and its SMTP, then the platforms. */
 async function choosePorts(first: number): Promise<number[]> {

@@ -1,6 +1,5 @@
 // First of all: every schema that is made after it says what is wrong in these words.
 import './base/form-words.ts'
-import { join } from 'node:path'
 import type { Logger } from 'pino'
 import type { FastifyInstance } from 'fastify'
 import { assetRoutes } from './assets/routes.ts'
@@ -78,12 +77,13 @@ import { tendAllDue, tendProposal } from './proposals/life.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
 import { voidNoLongerGood } from './proposals/voidNoLongerGood.ts'
 import { proposalRoutes } from './proposals/routes.ts'
-import { oidcRoutes } from './sign-in/oidc.ts'
+import { AuthorizationServer } from './single-sign-on/authorizationServer.ts'
+import { tellSignedOut } from './single-sign-on/platformSignIns.ts'
+import { singleSignOnRoutes } from './single-sign-on/routes.ts'
 import { sessions } from './sign-in/records.ts'
 import { refuseOwnPassword } from './sign-in/ownPassword.ts'
 import { resealAll } from './sign-in/resealAll.ts'
 import { signInRoutes } from './sign-in/routes.ts'
-import { signingKeys } from './sign-in/signingKeys.ts'
 
 export { MovableClock, systemClock } from './base/clock.ts'
 export { freePort } from './base/free-port.ts'
@@ -148,8 +148,6 @@ export interface RunningService {
 }
 
 export interface Surroundings {
-  /** Where the signing keys are kept. */
-  readonly home: string
   /** Where the built console lies. */
   readonly consoleFiles: string
   readonly clock?: Clock
@@ -172,9 +170,8 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   await openDatabase(kit.database, complain)
   const app = await compose(kit, log, feed, () => closing)
   const plain = app as unknown as FastifyInstance
-  await plain.register(async scope =>
-    oidcRoutes(scope, kit, sessionReader(kit.database, kit.clock), signingKeys(join(around.home, 'signing-keys.json'))),
-  )
+  const signOn = new AuthorizationServer(kit, sessionReader(kit.database, kit.clock), plain.log)
+  await plain.register(async scope => singleSignOnRoutes(scope, kit, signOn))
   if (around.alsoServe) await around.alsoServe(plain, kit)
   await serveConsole(plain, around.consoleFiles)
   await jobs.open({
@@ -197,6 +194,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     'change-payment': switchPayment(kit),
     'complete-handover': completeHandover(kit, proposalKinds),
     'tell-keepers': tellKeepers(kit),
+    'tell-signed-out': tellSignedOut(kit, signOn),
     'tidy-up': tidyUp(kit.database),
   })
   if (kit.secrets.hasEarlier) void resealAll(kit).catch(complain)

@@ -1,6 +1,28 @@
 import { isIP } from 'node:net'
 import { array, number, object, string, ValidationError, type InferType } from 'yup'
 
+/** An address of a platform's own, exactly as it will ask for it (RFC 9700). */
+const platformAddress = string()
+  .matches(/^https?:\/\/[^#]+$/, 'must be an address without a fragment, as https://platform.example/callback')
+  .required()
+
+/** How a platform signs people in through Famiglia; the names are those of OpenID Connect's client metadata. */
+const platformSignIn = object({
+  redirectUris: array(platformAddress).min(1).required(),
+  postLogoutRedirectUris: array(platformAddress).default([]),
+  /** Where it is told that somebody signed out (OpenID Connect Back-Channel Logout 1.0). */
+  backchannelLogoutUri: platformAddress.notRequired(),
+  /** SHA-256 of its client secret, in hexadecimal; a second one while it is being changed. */
+  clientSecretHashes: array(
+    string()
+      .matches(/^[0-9a-f]{64}$/, 'must be SHA-256 hashes in hexadecimal')
+      .required(),
+  )
+    .min(1)
+    .max(2)
+    .required(),
+})
+
 const platform = object({
   key: string()
     .matches(/^[a-z][a-z0-9-]*$/)
@@ -10,6 +32,8 @@ const platform = object({
   /** Shared with the platform: it proves itself to Famiglia with it, and Famiglia to the platform. */
   secret: string().min(24).required(),
   kinds: array(string().required()).required(),
+  /** Without it nobody signs in there through Famiglia. */
+  signIn: platformSignIn.notRequired().default(undefined),
 })
 
 /** An address, or a network as of RFC 4632. */
@@ -92,7 +116,7 @@ const settings = object({
   FAMIGLIA_DATABASE_CONNECTIONS: number().integer().min(2).max(200).default(16),
   /** Connections for decisions alone, beside those. Few are best: about two for each of PostgreSQL's processors. */
   FAMIGLIA_DECISION_CONNECTIONS: number().integer().min(1).max(100).default(4),
-  /** The platforms there are, as JSON: [{ key, name, url, secret, kinds }]. */
+  /** The platforms there are, as JSON: [{ key, name, url, secret, kinds, signIn }]. */
   FAMIGLIA_PLATFORMS: array(platform)
     .typeError('must be JSON, as [{ "key": …, "name": …, "url": …, "secret": …, "kinds": [ … ] }]')
     .transform((value, original) => (typeof original === 'string' ? parsed(original) : value))

@@ -11,6 +11,7 @@ export interface Work {
   'change-payment': { change: string }
   'complete-handover': { handover: string }
   'tell-keepers': { handover: string }
+  'tell-signed-out': object
   'tidy-up': object
 }
 
@@ -22,6 +23,7 @@ const queues: readonly Queue[] = [
   'change-payment',
   'complete-handover',
   'tell-keepers',
+  'tell-signed-out',
   'tidy-up',
 ]
 
@@ -75,6 +77,7 @@ export class Jobs {
     await this.boss.schedule('tidy-up', hourly)
     await this.boss.schedule('send-letters', everyMinute)
     await this.boss.schedule('look-for-what-is-due', everyFewMinutes)
+    await this.boss.schedule('tell-signed-out', everyFewMinutes)
   }
 
   /** Puts work in the queue within a transaction; it is begun after the commit, and not before so many seconds are over. */

@@ -194,6 +194,7 @@ async function closeSessions(change: Change, acting: Acting, person: { id: strin
     'UPDATE session SET ended_at = $2 WHERE person_id = $1 AND ended_at IS NULL RETURNING id',
     [person.id, change.now.toString()],
   )) as [unknown[], number]
+  await change.later('tell-signed-out', {})
   return closed[1]
 }
 

@@ -15,6 +15,7 @@ import { Everyday1796600000000 } from './1796600000000-everyday.ts'
 import { Tries1796700000000 } from './1796700000000-tries.ts'
 import { Openings1796800000000 } from './1796800000000-openings.ts'
 import { Letters1796900000000 } from './1796900000000-letters.ts'
+import { SingleSignOn1797000000000 } from './1797000000000-single-sign-on.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -35,4 +36,5 @@ export const migrations = [
   Tries1796700000000,
   Openings1796800000000,
   Letters1796900000000,
+  SingleSignOn1797000000000,
 ]

@@ -82,7 +82,7 @@ export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {
       await proveSecondStep(kit, change, person.id, given)
       await useLetterProof(change, proof)
       await changePerson(change.manager, person.id, { passwordHash })
-      await endSignIns(change.manager, person.id, change.now.toString(), null)
+      await endSignIns(change, person.id, null)
       change.record({
         chain: person.id,
         what: 'password.chosen',
@@ -129,7 +129,7 @@ export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
     await kit.change(actorOf(live), async change => {
       if (live.secondProof || live.unattended) change.requirePresence('A new password needs you to confirm it’s you.')
       await changePerson(change.manager, live.person, { passwordHash })
-      await endSignIns(change.manager, live.person, change.now.toString(), live.session)
+      await endSignIns(change, live.person, live.session)
       change.record({
         chain: live.person,
         what: 'password.changed',
@@ -140,16 +140,12 @@ export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
   }
 }
 
-async function endSignIns(
-  manager: import('typeorm').EntityManager,
-  person: string,
-  at: string,
-  but: string | null,
-): Promise<void> {
-  await manager.query(
+async function endSignIns(change: Change, person: string, but: string | null): Promise<void> {
+  await change.manager.query(
     "UPDATE session SET ended_at = $2 WHERE person_id = $1 AND ended_at IS NULL AND kind <> 'token' AND id IS DISTINCT FROM $3",
-    [person, at, but],
+    [person, change.now.toString(), but],
   )
+  await change.later('tell-signed-out', {})
 }
 
 function passwordChanged(to: { name: string; address: string }) {

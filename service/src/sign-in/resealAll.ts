@@ -27,7 +27,19 @@ export async function resealAll(kit: Kit): Promise<void> {
           [id, pending, anewPending],
         )
     }
-    if (people.length < atOnce) return
+    if (people.length < atOnce) break
     after = people.at(-1)!.id
+  }
+  await resealKeys(kit)
+}
+
+async function resealKeys(kit: Kit): Promise<void> {
+  const keys = (await kit.database.query('SELECT kid, sealed FROM signing_key LIMIT 100')) as {
+    kid: string
+    sealed: string
+  }[]
+  for (const { kid, sealed } of keys) {
+    const anew = kit.secrets.resealed(sealed)
+    if (anew) await kit.database.query('UPDATE signing_key SET sealed = $2 WHERE kid = $1', [kid, anew])
   }
 }

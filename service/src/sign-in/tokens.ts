@@ -70,6 +70,7 @@ export function endSession(kit: Kit) {
       if (id !== live.session) change.requirePresence('Ending another sign-in needs you to confirm it’s you.')
       if (!session) throw new Problem('resource.unknown', 'You have no such sign-in or token, or it has ended already.')
       await change.manager.update(sessions, { id }, { endedAt: change.now })
+      await change.later('tell-signed-out', {})
       change.record({
         chain: live.person,
         what: 'sign-in.ended',

@@ -19,7 +19,9 @@ export interface Referring extends Look {
 function head({ name, about }: Look, signedIn: SignedIn | null): Html {
   const who = signedIn
     ? html`<span>${signedIn.name}</span>
-        <form class="inline" method="post" action="/sign-out"><button>Sign out</button></form>`
+        <form class="inline" method="post" action="/sign-out">
+          <button>Sign out</button> <button name="everywhere" value="yes">Sign out of Famiglia too</button>
+        </form>`
     : html`<a href="/sign-in">Sign in through Famiglia</a>`
   return html`<b>${name}</b><span>${about}; a stand-in platform</span><a href="/">Yours</a
     ><a href="/keeper">Keeper’s desk</a>${who}`

@@ -7,7 +7,7 @@ import { askFamiglia, type Answer } from './askFamiglia.ts'
 import { figuresOf } from './figures.ts'
 import { isFromFamiglia } from './isFromFamiglia.ts'
 import { homePage, keeperPage, refusedPage, thingPage, type Look, type Referring } from './pages.ts'
-import { SignIn, type Begun, type SignedIn } from './signIn.ts'
+import { SignIn, type Begun, type SignedIn, type SignInAddresses } from './signIn.ts'
 import { paymentRoutes, tellMeans } from './payments.ts'
 import { codeMinutes, Things, type Keeper, type Means, type Thing } from './things.ts'
 
@@ -16,6 +16,10 @@ export interface Platform {
   readonly name: string
   readonly kinds: readonly string[]
   readonly url: string
+  /** Its addresses for signing people in, as Famiglia has to be told them. */
+  readonly signIn: SignInAddresses
+  /** With which it signs people in. */
+  readonly clientSecret: string
   readonly things: Things
   /** Somebody opens a thing there, without a browser: Famiglia is asked whether they may. */
   opens(person: string, ref: string): Promise<void>
@@ -39,12 +43,21 @@ export interface PlatformOptions {
   /** Where Famiglia is, and the secret shared with it. */
   readonly famiglia: string
   readonly secret: string
+  /** With which it signs people in through Famiglia. */
+  readonly clientSecret: string
   /** Where content is kept over restarts; null keeps it in memory. */
   readonly file: string | null
 }
 
 /** A platform: things with content and money figures, and a sign-in through Famiglia, which it asks about everything. */
-export async function startPlatform({ design, port, famiglia, secret, file }: PlatformOptions): Promise<Platform> {
+export async function startPlatform({
+  design,
+  port,
+  famiglia,
+  secret,
+  clientSecret,
+  file,
+}: PlatformOptions): Promise<Platform> {
   const url = `http://127.0.0.1:${port}`
   const things = new Things({ things: design.things, means: design.means ?? [] }, design.prefix, file)
   const app = fastify({ forceCloseConnections: true })
@@ -52,7 +65,12 @@ export async function startPlatform({ design, port, famiglia, secret, file }: Pl
   await app.register(formbody)
   const ask = (person: string, thing: Thing, actions: readonly string[]) =>
     askFamiglia(famiglia, secret, { person, kind: thing.kind, ref: thing.ref }, actions)
-  const visitor = signingIn(app, design.key, new SignIn(famiglia, design.key, secret, `${url}/sign-in/callback`))
+  const signIn = {
+    redirectUris: [`${url}/sign-in/callback`],
+    postLogoutRedirectUris: [`${url}/`],
+    backchannelLogoutUri: `${url}/sign-in/over`,
+  }
+  const visitor = signingIn(app, design.key, new SignIn(famiglia, design.key, clientSecret, signIn))
   controlRoutes(app, design, things, secret, url)
   paymentRoutes(app, design, things, secret, url)
   thingRoutes(app, { ...design, famiglia }, things, visitor, ask)
@@ -61,7 +79,17 @@ export async function startPlatform({ design, port, famiglia, secret, file }: Pl
     const thing = things.find(ref)
     if (thing) await ask(person, thing, [activities[thing.kind]!.see])
   }
-  return { key: design.key, name: design.name, kinds: design.kinds, url, things, opens, close: () => app.close() }
+  return {
+    key: design.key,
+    name: design.name,
+    kinds: design.kinds,
+    url,
+    signIn,
+    clientSecret,
+    things,
+    opens,
+    close: () => app.close(),
+  }
 }
 
 /** Sessions of the platform's own, begun by a sign-in through Famiglia. Returns who a request is from. */
@@ -87,8 +115,19 @@ function signingIn(app: FastifyInstance, key: string, signIn: SignIn): (request:
     return set(reply, id).redirect('/')
   })
   app.post('/sign-out', async (request, reply) => {
+    const signedIn = sessions.get(request.cookies[cookieName] ?? '')
     sessions.delete(request.cookies[cookieName] ?? '')
-    return reply.clearCookie(cookieName, { path: '/' }).redirect('/')
+    const { everywhere } = (request.body ?? {}) as { everywhere?: string }
+    const to = signedIn && everywhere ? await signIn.signOutAddress(signedIn) : '/'
+    return reply.clearCookie(cookieName, { path: '/' }).redirect(to)
+  })
+  // Famiglia tells it that somebody signed out there, or was signed out.
+  app.post('/sign-in/over', async (request, reply) => {
+    const { logout_token: token } = (request.body ?? {}) as { logout_token?: string }
+    const over = await signIn.readLogoutToken(token ?? '')
+    if (!over) return reply.code(400).send({ error: 'invalid_request' })
+    for (const [id, { sid }] of sessions) if (sid === over) sessions.delete(id)
+    return reply.header('cache-control', 'no-store').send()
   })
   return request => sessions.get(request.cookies[cookieName] ?? '') ?? null
 }

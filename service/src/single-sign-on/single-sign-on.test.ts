@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { afterAll, beforeAll, expect, test } from 'vitest'
+import { authorizeIn } from '../../../e2e/support/authorize.ts'
 import { openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
@@ -10,8 +11,12 @@ let tomasz: Actor
 beforeAll(async () => {
   scene = await openScene()
   const { kit } = scene.town.service
-  marram = kit.platforms.get('marram')
-  tern = kit.platforms.get('tern')
+  const withSecret = (key: string) => {
+    const { url, clientSecret: secret } = scene.town.platform(key)
+    return { key, url, secret }
+  }
+  marram = withSecret('marram')
+  tern = withSecret('tern')
   tomasz = await scene.signIn(scene.tomasz)
   issuer = `${kit.publicUrl()}/oidc`
 })
@@ -21,30 +26,7 @@ const verifier = () => randomBytes(32).toString('base64url')
 const challengeOf = (text: string) => createHash('sha256').update(text).digest('base64url')
 const back = (platform: typeof marram) => `${platform.url}/sign-in/callback`
 
-/** Follows a sign-in as the browser of somebody does, up to where it leaves Famiglia. */
-async function authorize(
-  query: Record<string, string>,
-  who: Actor | null,
-): Promise<{ to: URL | null; status: number; body: string }> {
-  const cookies = new Map<string, string>(who ? [['famiglia_session', who.token]] : [])
-  let url = `${issuer}/auth?${new URLSearchParams({ response_type: 'code', scope: 'openid profile email', ...query })}`
-  for (let steps = 0; steps < 12; steps++) {
-    const cookie = [...cookies].map(([name, value]) => `${name}=${value}`).join('; ')
-    const response = await fetch(url, { redirect: 'manual', headers: { cookie, accept: 'text/html' } })
-    for (const set of response.headers.getSetCookie()) {
-      const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!
-      if (value) cookies.set(name!, value)
-      else cookies.delete(name!)
-    }
-    const next = response.headers.get('location')
-    if (!next) return { to: null, status: response.status, body: await response.text() }
-    const to = new URL(next, url)
-    if (!to.href.startsWith(new URL(issuer).origin)) return { to, status: response.status, body: '' }
-    if (to.pathname === '/sign-in') return { to, status: response.status, body: '' }
-    url = to.href
-  }
-  throw new Error('It went round in circles.')
-}
+const authorize = (query: Record<string, string>, who: Actor | null) => authorizeIn(issuer, query, who?.token ?? null)
 const post = async (path: string, body: Record<string, string>, client?: { key: string; secret: string }) => {
   const response = await fetch(`${issuer}${path}`, {
     method: 'POST',

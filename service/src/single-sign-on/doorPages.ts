@@ -1,6 +1,6 @@
 import { escapeHtml } from '../mail/render.ts'
 
-/** A page that the service draws itself, in the console's dress: for the command line's sign-in, and what fails there. */
+/** A page that the service draws itself, in the console's dress: for the command line's sign-in, signing out, and what fails there. */
 export function doorPage(title: string, body: string): string {
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${escapeHtml(title)} · Famiglia</title>
 <link rel="stylesheet" href="/door.css"></head><body><header><a href="/">Famiglia</a></header><main><h1>${escapeHtml(title)}</h1>${body}</main></body></html>`
@@ -25,3 +25,13 @@ export const letIn = doorPage(
   'The command line is in',
   '<p>Go back to your terminal. You can end this sign-in there with <code>famiglia sign-out</code>.</p>',
 )
+
+export function askToSignOut(form: string, platform: string | null): string {
+  const from = platform ? ` ${escapeHtml(platform)} asks for it.` : ''
+  return doorPage(
+    'Sign out of Famiglia?',
+    `<p>You are then signed out here and on every platform that you entered from this browser.${from}</p>${form}<p><button type="submit" form="op.logoutForm" name="logout" value="yes" autofocus>Yes, sign out</button> <button class="plain" type="submit" form="op.logoutForm">Stay signed in</button></p>`,
+  )
+}
+
+export const signedOut = doorPage('You are signed out', '<p><a href="/sign-in">Sign in again</a></p>')

@@ -16,13 +16,18 @@ export interface BrowsersProof {
   readonly methods: readonly string[]
 }
 
-/** Told of an access token that the command line was given, so that it becomes a session like any other. */
-export type OnCommandLineToken = (issued: {
-  secret: string
-  person: string
-  proof: BrowsersProof | null
-  expiresIn: number
-}) => Promise<void>
+export interface CommandLineToken {
+  readonly secret: string
+  readonly person: string
+  readonly proof: BrowsersProof | null
+  readonly expiresIn: number
+}
+
+/** Told of the command line's access tokens: each is a sign-in like any other, from when it is given until it is revoked. */
+export interface CommandLineTokens {
+  given(token: CommandLineToken): Promise<void>
+  ended(secret: string): Promise<void>
+}
 
 export const commandLineClient = 'famiglia-cli'
 
@@ -30,7 +35,7 @@ export const commandLineClient = 'famiglia-cli'
  * Keeps what the authorization server has to remember. Ids of its records are secrets (codes, tokens): they are
  * kept as hashes, and taken out of what is stored.
  */
-export function oidcRecords(database: DataSource, onCommandLineToken: OnCommandLineToken): (kind: string) => Adapter {
+export function oidcRecords(database: DataSource, commandLine: CommandLineTokens): (kind: string) => Adapter {
   const findBy = async (kind: string, column: 'id_hash', value: string): Promise<Stored | undefined> => {
     const [row] = (await database.query(
       `SELECT payload FROM oidc_record WHERE kind = $1 AND ${column} = $2 AND (expires_at IS NULL OR expires_at > now())`,
@@ -57,7 +62,7 @@ export function oidcRecords(database: DataSource, onCommandLineToken: OnCommandL
         ],
       )
       if (kind === 'AccessToken' && payload.clientId === commandLineClient && payload.accountId)
-        await onCommandLineToken({
+        await commandLine.given({
           secret: id,
           person: payload.accountId,
           proof: await proofOf(database, payload.grantId),
@@ -90,6 +95,7 @@ export function oidcRecords(database: DataSource, onCommandLineToken: OnCommandL
     },
     async destroy(id) {
       await database.query('DELETE FROM oidc_record WHERE kind = $1 AND id_hash = $2', [kind, keyOf(id)])
+      if (kind === 'AccessToken') await commandLine.ended(id)
     },
     async revokeByGrantId(grantId) {
       await database.query('DELETE FROM oidc_record WHERE grant_id = $1', [grantId])
