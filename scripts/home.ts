@@ -76,8 +76,8 @@ export async function createDatabase(server: PostgresServer, name: string, templ
 }
 
 /**
- * Waits for Ctrl-C, an end by the system or the end of whoever started this, then closes what was opened, last first,
- * once. The exit status is the one set before, or 1 when closing fails.
+ * Waits for Ctrl-C or an end by the system, then closes what was opened, last first, once. The exit status is the one set
+ * before, or 1 when closing fails.
  */
 export function closeOnSignal(closers: (() => Promise<void> | void)[]): void {
   let closing = false
@@ -96,7 +96,13 @@ export function closeOnSignal(closers: (() => Promise<void> | void)[]): void {
     }
     process.exit()
   }
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void close())
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void close())
+}
+
+/** Ends this process in good order when whoever started it has ended, as a terminal that was shut. */
+export function endWithParent(): void {
+  const end = () => process.kill(process.pid, 'SIGTERM')
+  process.on('SIGHUP', end)
   const parent = process.ppid
-  setInterval(() => process.ppid === parent || void close(), 500).unref()
+  setInterval(() => process.ppid === parent || end(), 500).unref()
 }

@@ -12,19 +12,23 @@ process.chdir(
 const bin = name => join(root, 'node_modules/.bin', name)
 const tsx = (file, ...args) => [process.execPath, '--import', 'tsx', join(root, file), ...args]
 
+const viteBuild = folder => [bin('vite'), 'build', join(root, folder), '--logLevel', 'warn']
+
 const tasks = {
   demo: args => ({ needs: [packages, postgres, interfaces], run: [tsx('demo/src/main.ts', ...args)] }),
   serve: args => ({
     needs: [packages, ...(process.env.DATABASE_URL ? [] : [postgres]), interfaces],
     run: [tsx('scripts/serve.ts', ...args)],
+    outlives: true,
   }),
   code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
   test: args => ({ needs: [packages, postgres, chromium, nginx, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
   bench: args => ({ needs: [packages, postgres, chromium, interfaces], run: [tsx('bench/main.ts', ...args)] }),
   build: () => ({
     needs: [packages],
-    run: ['console', 'cli'].map(folder => [bin('vite'), 'build', join(root, folder), '--logLevel', 'warn']),
+    run: ['console', 'cli', 'service'].map(viteBuild),
   }),
+  package: args => ({ needs: [packages, interfaces], run: [viteBuild('service'), tsx('scripts/package.ts', ...args)] }),
   client: () => ({ needs: [packages], run: [tsx('scripts/make-client.ts')] }),
   screenshots: args => ({
     needs: [packages, postgres, chromium, terminal, interfaces],
@@ -59,20 +63,24 @@ if (!task) {
   console.error(`There is no “${name ?? ''}”. There are ${Object.keys(tasks).join(', ')}.`)
   process.exit(2)
 }
-const { needs, run } = task(args)
+const { needs, run, outlives = false } = task(args)
 for (const need of needs) need()
 for (const command of run) {
-  const status = await follow(command)
+  const status = await follow(command, outlives)
   if (status !== 0) process.exit(status)
 }
 
-/** Runs a command to its end. Ctrl-C reaches it by itself; an end by the system, or of whoever started this, is passed on. */
-function follow([program, ...rest]) {
+/**
+ * Runs a command to its end. Ctrl-C reaches it by itself; an end by the system is passed on, and that of whoever started
+ * this too, unless it is to outlive them.
+ */
+function follow([program, ...rest], outlives) {
   const child = spawn(program, rest, { stdio: 'inherit' })
   process.on('SIGINT', () => undefined)
-  for (const signal of ['SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
+  process.on('SIGTERM', () => child.kill('SIGTERM'))
+  process.on('SIGHUP', () => outlives || child.kill('SIGHUP'))
   const parent = process.ppid
-  setInterval(() => process.ppid === parent || child.kill('SIGTERM'), 500).unref()
+  if (!outlives) setInterval(() => process.ppid === parent || child.kill('SIGTERM'), 500).unref()
   return new Promise(done => child.once('exit', (code, signal) => done(code ?? (signal === 'SIGINT' ? 130 : 1))))
 }
 

@@ -1,5 +1,7 @@
 import { spawn } from 'node:child_process'
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
 import { Command, CommanderError } from 'commander'
 import { Refusal, Unreachable } from '@famiglia/client'
 import packageJson from '../package.json' with { type: 'json' }
@@ -78,12 +80,13 @@ export function makeProgram(environment: Environment): Command {
   program
     .command('serve')
     .description('start the service')
-    .action(() => start('serve', []))
-  program
-    .command('demo')
-    .description('start the service with the demo around it')
-    .option('--fresh', 'tell the story anew')
-    .action(({ fresh }: { fresh?: boolean }) => start('demo', fresh ? ['--fresh'] : []))
+    .action(() => (existsSync(builtService) ? serveBuilt(environment) : start('serve', [])))
+  if (existsSync(house))
+    program
+      .command('demo')
+      .description('start the service with the demo around it')
+      .option('--fresh', 'tell the story anew')
+      .action(({ fresh }: { fresh?: boolean }) => start('demo', fresh ? ['--fresh'] : []))
   takeCommonOptionsAnywhere(program)
   return program
 }
@@ -116,11 +119,21 @@ function hidden(option: Command['options'][number]): Command['options'][number] 
   return copy
 }
 
+/** Installed as a package, the built service lies beside the command line; in its house there are the scripts. */
+const builtService = join(import.meta.dirname, 'serve.js')
+const house = join(import.meta.dirname, '../../scripts/run.mjs')
+
+async function serveBuilt(environment: Environment): Promise<void> {
+  const { serve } = (await import(/* @vite-ignore */ pathToFileURL(builtService).href)) as {
+    serve(environment: Environment): Promise<void>
+  }
+  await serve(environment)
+}
+
 function start(what: 'serve' | 'demo', args: string[]): Promise<void> {
-  const child = spawn(process.execPath, [join(import.meta.dirname, '../../scripts/run.mjs'), what, ...args], {
-    stdio: 'inherit',
-  })
+  const child = spawn(process.execPath, [house, what, ...args], { stdio: 'inherit' })
   process.on('SIGINT', () => undefined)
+  if (what === 'serve') process.on('SIGHUP', () => undefined)
   process.on('SIGTERM', () => child.kill('SIGTERM'))
   return new Promise(done => child.once('exit', code => ((process.exitCode = code ?? 1), done())))
 }

@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { closeOnSignal, homeFolder, keptSecret, openRecords, takeHome } from '../../scripts/home.ts'
+import { closeOnSignal, endWithParent, homeFolder, keptSecret, openRecords, takeHome } from '../../scripts/home.ts'
 import { MovableClock } from '@famiglia/service'
 import { tellScenario } from './scenario.ts'
 import type { DemoPerson } from './telling.ts'
@@ -11,6 +11,7 @@ const home = homeFolder()
 const story = join(home, 'demo.json')
 const closers: (() => Promise<void> | void)[] = []
 closeOnSignal(closers)
+endWithParent()
 
 try {
   const began = Date.now()

@@ -1,3 +1,5 @@
+import { constants } from 'node:zlib'
+import compress from '@fastify/compress'
 import cookie from '@fastify/cookie'
 import helmet from '@fastify/helmet'
 import fastify, { LogController, type FastifyInstance } from 'fastify'
@@ -21,7 +23,10 @@ export async function makeApp(
   const app = fastify({
     loggerInstance: log,
     logController: new LogController({ disableRequestLogging: true }),
-    genReqId: () => newId(),
+    // A proxy's own number for a request is taken over, so that its log and this one tell of the same.
+    genReqId: ({ headers }) => requestIdIn(headers['x-request-id']) ?? newId(),
+    // Who is connected already is still answered while it closes.
+    return503OnClosing: false,
     bodyLimit: 64 * 1024,
     forceCloseConnections: 'idle',
     routerOptions: { maxParamLength: 300 },
@@ -33,6 +38,11 @@ export async function makeApp(
   answerWithProblems(app)
   app.decorateRequest('live', null)
   await app.register(cookie)
+  await app.register(compress, {
+    threshold: 1024,
+    encodings: ['br', 'gzip'],
+    brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+  })
   await app.register(helmet, {
     contentSecurityPolicy: { useDefaults: false, directives: policy },
     crossOriginEmbedderPolicy: false,
@@ -44,8 +54,9 @@ export async function makeApp(
   slowDown(app, limits)
 
   app.addHook('onRequest', async (request, reply) => {
-    void reply.header('permissions-policy', permissions)
-    if (!request.url.startsWith('/assets/')) void reply.header('cache-control', 'no-store')
+    // What these say is for pages and answers; on each of a page's parts it would only weigh.
+    if (request.url.startsWith('/assets/')) return void forPages.forEach(name => reply.removeHeader(name))
+    void reply.headers({ 'permissions-policy': permissions, 'x-request-id': request.id, 'cache-control': 'no-store' })
     if (!request.url.startsWith('/v1/')) return
     const given = secretIn(request)
     if (!given) return
@@ -72,6 +83,22 @@ export async function makeApp(
   })
   return app as unknown as App
 }
+
+const forPages = [
+  'content-security-policy',
+  'cross-origin-opener-policy',
+  'origin-agent-cluster',
+  'referrer-policy',
+  'x-dns-prefetch-control',
+  'x-download-options',
+  'x-frame-options',
+  'x-permitted-cross-domain-policies',
+  'x-xss-protection',
+]
+
+/** Printable and short, so that it can be written to a log as it is. */
+const requestIdIn = (given: string | string[] | undefined) =>
+  typeof given === 'string' && /^[\x21-\x7e]{1,200}$/.test(given) ? given : null
 
 /** Nothing of the device is used but passkeys and the clipboard. */
 const permissions =

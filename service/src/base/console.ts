@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs'
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import fastifyStatic from '@fastify/static'
 import type { FastifyInstance } from 'fastify'
@@ -14,6 +14,8 @@ export async function serveConsole(app: FastifyInstance, built: string): Promise
       wildcard: false,
       // Only what bears its content in its name stays as it is; a page is asked for anew, so that it fits the service.
       cacheControl: false,
+      // What was compressed when it was built is sent so.
+      preCompressed: true,
       setHeaders: (response, path) => {
         const named = path.startsWith(join(built, 'assets'))
         response.setHeader('cache-control', named ? 'public, max-age=2592000, immutable' : 'no-store')
@@ -23,7 +25,7 @@ export async function serveConsole(app: FastifyInstance, built: string): Promise
     const wantsPage =
       (request.method === 'GET' || request.method === 'HEAD') &&
       !/^\/(v1|access|oidc|api|\.well-known|assets)\//.test(request.url)
-    if (wantsPage && existsSync(page)) return reply.type('text/html').send(readFileSync(page))
+    if (wantsPage && existsSync(page)) return reply.type('text/html').sendFile('index.html')
     return sendProblem(
       reply,
       request,

@@ -19,6 +19,7 @@ export function databaseAt(
 ): DataSource {
   return new DataSource({
     type: 'postgres',
+    driver: pg,
     url,
     entities,
     migrations,

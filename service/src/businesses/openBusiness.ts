@@ -126,7 +126,7 @@ export function open(kit: Kit, passwords: Passwords) {
       if (opening.business_id) return alreadyOpen(change, opening)
       if (opening.expires_at.getTime() <= change.now.epochMilliseconds)
         throw new Problem('opening.lapsed', `The link was good for ${hoursOpen} hours. Ask to open the business again.`)
-      assertGoodPassword(password, [opening.person_name, opening.address, opening.business_name])
+      await assertGoodPassword(password, [opening.person_name, opening.address, opening.business_name])
       return openNow(change, opening, passwordHash)
     })
   }

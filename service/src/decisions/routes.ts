@@ -1,4 +1,4 @@
-import type { FastifyReply, FastifyRequest } from 'fastify'
+import type { FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
 import { secretIn } from '../base/session.ts'
@@ -20,10 +20,8 @@ declare module 'fastify' {
 /** Questions of access: from people (`can`, `why`) and from platforms (OpenID AuthZEN 1.0). */
 export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
   app.decorateRequest('platform', null)
-  /** Who asks is settled before what is asked is looked at; the platform’s own id of the request comes back to it. */
-  const asPlatform = async (request: FastifyRequest, reply: FastifyReply) => {
-    const { 'x-request-id': theirs } = request.headers
-    if (typeof theirs === 'string' && /^[\x21-\x7e]{1,200}$/.test(theirs)) void reply.header('x-request-id', theirs)
+  /** Who asks is settled before what is asked is looked at. */
+  const asPlatform = async (request: FastifyRequest) => {
     request.platform = await requirePlatform(kit, request)
   }
 

@@ -57,7 +57,7 @@ export function acceptByLink(kit: Kit, kinds: Register, passwords: Passwords) {
       throw new Problem('request.invalid', 'Your name and a password are needed to make your sign-in.', {
         pointer: '/signIn',
       })
-    assertGoodPassword(signIn.password, [signIn.name, proposal.toAddress!])
+    await assertGoodPassword(signIn.password, [signIn.name, proposal.toAddress!])
     const wanted = {
       name: signIn.name,
       address: proposal.toAddress!,

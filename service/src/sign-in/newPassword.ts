@@ -71,7 +71,7 @@ export function choosePassword(kit: Kit, passwords: Passwords, tries: Tries) {
     const proof = await readLetterProof(kit, 'new-password', link)
     const counted = await tries.proving(`letter ${proof.personId}`, place)
     const person = (await peopleById(kit.database.manager, [proof.personId])).get(proof.personId)!
-    assertGoodPassword(password, [person.name, proof.address])
+    await assertGoodPassword(password, [person.name, proof.address])
     const needs = await secondStepOf(kit.database.manager, person.id)
     if (needs && !code && !recovery && !passkey) {
       await counted.right()
@@ -119,7 +119,7 @@ async function proveSecondStep(
  */
 export function changePassword(kit: Kit, passwords: Passwords, tries: Tries) {
   return async (live: LiveSession, given: { current: string; password: string }, place: Place): Promise<void> => {
-    assertGoodPassword(given.password, [live.name, live.address])
+    await assertGoodPassword(given.password, [live.name, live.address])
     const counted = await tries.proving(live.session, place)
     const person = await getPerson(kit.database.manager, live.person)
     if (!(await passwords.matches(person.passwordHash, given.current)))

@@ -1,0 +1,267 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
+import { freePort } from '@famiglia/service'
+import * as openid from 'openid-client'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { openBrowser, type Browser } from './support/browser.ts'
+import { commandLine } from './support/commandLine.ts'
+import { openScene, type Scene } from './support/scene.ts'
+
+let home: string
+let nginx: ChildProcess
+let scene: Scene
+let browser: Browser
+let url: string
+let ports: number[]
+const running = new Map<number, ChildProcess>()
+const certificate = () => join(home, 'certificate.pem')
+const program = () => join(home, 'installed/bin/famiglia')
+
+beforeAll(async () => {
+  home = mkdtempSync(join(tmpdir(), 'famiglia-installed-'))
+  install()
+  const secure = await freePort()
+  ports = [await freePort(), await freePort()]
+  url = `https://localhost:${secure}`
+  // Made for this run alone; what the test itself asks goes to loopback.
+  process.env['NODE_TLS_REJECT_UNAUTHORIZED'] = '0'
+  startNginx(secure)
+  // The story is told by a service of the house; then the installed ones take over.
+  scene = await openScene({ port: ports[0]!, settings: { FAMIGLIA_PUBLIC_URL: url } })
+  await scene.town.service.close()
+  for (const port of ports) await serve(port)
+  browser = await openBrowser()
+}, 240_000)
+afterAll(async () => {
+  await browser.close()
+  nginx.kill()
+  for (const port of ports) await end(port)
+  await scene.close()
+  rmSync(home, { recursive: true, force: true })
+})
+
+/** Makes the package and installs it, as an operator does on a machine that has nothing but Node.js. */
+function install(): void {
+  const run = (program: string, ...args: string[]) => {
+    const { status, stderr } = spawnSync(program, args, { encoding: 'utf8' })
+    if (status !== 0) throw new Error(`${program} ${args.join(' ')}: ${stderr}`)
+  }
+  run(process.execPath, 'scripts/run.mjs', 'package', home)
+  const [packed] = readdirSync(home).filter(name => name.endsWith('.tgz'))
+  const quietly = ['--prefer-offline', '--no-audit', '--no-fund', '--ignore-scripts', '--loglevel', 'error']
+  run('npm', 'install', '--global', '--prefix', join(home, 'installed'), join(home, packed!), ...quietly)
+}
+
+/** Starts one installed process, with nothing but the settings; ready when it says where it is. */
+async function serve(port: number): Promise<void> {
+  const { config } = scene.town.service.kit
+  const child = spawn(program(), ['serve'], {
+    cwd: home,
+    env: {
+      PATH: process.env['PATH'],
+      DATABASE_URL: config.DATABASE_URL,
+      FAMIGLIA_SECRET: scene.town.secret,
+      FAMIGLIA_SMTP_URL: config.FAMIGLIA_SMTP_URL,
+      FAMIGLIA_PUBLIC_URL: url,
+      FAMIGLIA_TRUSTED_PROXIES: '127.0.0.1',
+      FAMIGLIA_PLATFORMS: JSON.stringify(config.FAMIGLIA_PLATFORMS),
+      FAMIGLIA_DATABASE_CONNECTIONS: '8',
+      FAMIGLIA_PORT: String(port),
+      FAMIGLIA_LOG_LEVEL: 'warn',
+    },
+  })
+  running.set(port, child)
+  let told = ''
+  child.stderr.on('data', chunk => (told += String(chunk)))
+  await new Promise<void>((done, fail) => {
+    child.stdout.on('data', chunk => String(chunk).includes('Famiglia is at') && done())
+    child.once('exit', () => fail(new Error(`It did not start: ${told}`)))
+  })
+}
+
+/** Ends one as an operator does, and tells its status. */
+async function end(port: number): Promise<number | null> {
+  const child = running.get(port)!
+  if (child.exitCode !== null) return child.exitCode
+  child.kill('SIGTERM')
+  return new Promise(done => child.once('exit', done))
+}
+
+/** The proxy of `deploy/nginx.conf`, as it stands there but for its places. */
+function startNginx(secure: number): void {
+  const key = join(home, 'key.pem')
+  const made = spawnSync('openssl', [
+    ...['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost'],
+    ...['-addext', 'subjectAltName=DNS:localhost', '-keyout', key, '-out', certificate()],
+  ])
+  if (made.status !== 0) throw new Error(`No certificate could be made: ${made.stderr.toString()}`)
+  const temporary = ['client_body', 'proxy', 'fastcgi', 'uwsgi', 'scgi'].map(
+    name => `${name}_temp_path ${home}/${name};`,
+  )
+  const places: [string | RegExp, string][] = [
+    ['/etc/ssl/famiglia/fullchain.pem', certificate()],
+    ['/etc/ssl/famiglia/key.pem', key],
+    ['listen 443 ssl', `listen 127.0.0.1:${secure} ssl`],
+    ['127.0.0.1:4810', `127.0.0.1:${ports[0]}`],
+    ['127.0.0.1:4820', `127.0.0.1:${ports[1]}`],
+    [/famiglia\.example/g, 'localhost'],
+    [/server \{\s+listen 80;[^}]*\}/, ''],
+  ]
+  const example = readFileSync('deploy/nginx.conf', 'utf8')
+  const here = places.reduce((text, [from, to]) => {
+    const put = text.replace(from, to)
+    expect(put, String(from)).not.toBe(text)
+    return put
+  }, example)
+  writeFileSync(
+    join(home, 'nginx.conf'),
+    `daemon off; pid ${home}/pid; error_log ${home}/error.log; events {} http { access_log off; ${temporary.join(' ')} ${here} }`,
+  )
+  nginx = spawn('/usr/sbin/nginx', ['-e', join(home, 'error.log'), '-c', join(home, 'nginx.conf')], { stdio: 'ignore' })
+}
+
+test('behind a proxy with TLS every address and cookie is that of the public one, whatever host the proxy tells', async () => {
+  const configuration = await openid.discovery(new URL(`${url}/oidc`), 'famiglia-cli', undefined, openid.None())
+  const server = configuration.serverMetadata() as Record<string, unknown>
+  const addresses = Object.entries(server).filter(([name]) => name === 'issuer' || /_(endpoint|uri)$/.test(name))
+  expect(addresses.length).toBeGreaterThan(5)
+  for (const [name, address] of addresses)
+    expect(String(address).startsWith(`${url}/`), `${name}: ${address}`).toBe(true)
+  const begun = await openid.initiateDeviceAuthorization(configuration, { scope: 'openid' })
+  expect(begun.verification_uri).toBe(`${url}/oidc/device`)
+  const door = await fetch(begun.verification_uri_complete!)
+  const cookies = door.headers.getSetCookie()
+  expect(cookies.length).toBeGreaterThan(0)
+  for (const cookie of cookies) expect(cookie.toLowerCase()).toContain('; secure')
+})
+
+test('the command line signs in through it, confirmed in the browser', async () => {
+  const { run, environment } = commandLine(url, null)
+  const trusting = { ...environment, NODE_EXTRA_CA_CERTS: certificate() }
+  const waiting = spawn(program(), ['sign-in'], {
+    env: trusting,
+    stdio: ['ignore', 'ignore', 'pipe'],
+  })
+  let told = ''
+  waiting.stderr.on('data', chunk => (told += String(chunk)))
+  const ended = new Promise<number | null>(done => waiting.once('close', done))
+  while (!told.includes('Waiting')) await sleep(50)
+  const address = /Open (https\S+)/.exec(told)![1]!
+  const page = await browser.page({ trusting: true })
+  await page.goto(address)
+  await page.getByRole('button', { name: 'Yes, let it in' }).click()
+  await page.fill('input[name=address]', scene.tomasz.email)
+  await page.fill('input[name=password]', scene.tomasz.password)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await page.getByText('The command line is in').waitFor()
+  expect(await ended).toBe(0)
+  expect(page.url().startsWith(`${url}/`)).toBe(true)
+  environment['NODE_EXTRA_CA_CERTS' as keyof typeof environment] = certificate()
+  expect((await run('me')).out).toContain('signed in with a command-line sign-in')
+})
+
+test('a platform signs somebody in through it by authorization code, as a stock client does', async () => {
+  const [platform] = scene.town.service.kit.config.FAMIGLIA_PLATFORMS
+  const { clientSecret } = scene.town.platform(platform!.key)
+  const configuration = await openid.discovery(
+    new URL(`${url}/oidc`),
+    platform!.key,
+    {},
+    openid.ClientSecretBasic(clientSecret),
+  )
+  const verifier = openid.randomPKCECodeVerifier()
+  const redirect = `${platform!.url}/sign-in/callback`
+  const start = openid.buildAuthorizationUrl(configuration, {
+    redirect_uri: redirect,
+    scope: 'openid profile email',
+    code_challenge: await openid.calculatePKCECodeChallenge(verifier),
+    code_challenge_method: 'S256',
+  })
+  const page = await browser.page({ trusting: true })
+  const { token } = await scene.signIn(scene.tomasz)
+  await page.context().addCookies([{ name: 'famiglia_session', value: token, url, secure: true }])
+  const back = page.waitForRequest(request => request.url().startsWith(redirect))
+  await page.goto(start.href).catch(() => undefined)
+  const answered = new URL((await back).url())
+  const tokens = await openid.authorizationCodeGrant(configuration, answered, { pkceCodeVerifier: verifier })
+  expect(tokens.claims()).toMatchObject({ iss: `${url}/oidc` })
+  const who = await openid.fetchUserInfo(configuration, tokens.access_token, tokens.claims()!.sub)
+  expect(who).toMatchObject({ name: scene.tomasz.name, email: scene.tomasz.email })
+})
+
+test('the page is asked for anew each time; only what bears its content in its name is kept', async () => {
+  const page = await fetch(`${url}/`)
+  expect(page.headers.get('cache-control')).toBe('no-store')
+  expect(page.headers.get('strict-transport-security')).toBe('max-age=31536000')
+  const script = await fetch(url + /\/assets\/[^"]+\.js/.exec(await page.text())![0])
+  expect(script.headers.get('cache-control')).toContain('immutable')
+  expect([page, script].map(({ headers }) => headers.get('content-encoding'))).toEqual(['br', 'br'])
+  expect((await fetch(`${url}/metrics`)).status).toBe(200)
+})
+
+test('the first page is small on the wire: 110 KB without the letters it is set in', async () => {
+  const page = await browser.page({ trusting: true })
+  const sizes: Promise<number>[] = []
+  page.on('requestfinished', request => {
+    const size = async () => {
+      const { responseBodySize, responseHeadersSize } = await request.sizes()
+      return responseBodySize + responseHeadersSize
+    }
+    if (request.resourceType() !== 'font') sizes.push(size())
+  })
+  await page.goto(`${url}/sign-in`, { waitUntil: 'networkidle' })
+  const total = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0)
+  expect(total).toBeGreaterThan(20_000)
+  expect(total).toBeLessThan(110_000)
+})
+
+test('both processes are started anew one after the other, and nobody notices', async () => {
+  const { token } = await scene.signIn(scene.tomasz)
+  const headers = { authorization: `Bearer ${token}`, 'content-type': 'application/json' }
+  const of = `${url}/v1/businesses/${scene.agnese.business}`
+  const question = { who: scene.tomasz.email, action: 'ads.see', asset: 'ad-account/winter-freight' }
+  const answered = new Map<number, number>()
+  let going = true
+  const asking = Array.from({ length: 6 }, async (_one, index) => {
+    while (going) {
+      const { status } = await (index % 2 === 0
+        ? fetch(`${of}/desk`, { headers })
+        : fetch(`${of}/decisions`, { method: 'POST', headers, body: JSON.stringify(question) }))
+      answered.set(status, (answered.get(status) ?? 0) + 1)
+    }
+  })
+  for (const port of ports) {
+    await sleep(500)
+    expect(await end(port)).toBe(0)
+    await serve(port)
+  }
+  await sleep(500)
+  going = false
+  await Promise.all(asking)
+  expect([...answered.keys()]).toEqual([200])
+  expect(answered.get(200)).toBeGreaterThan(50)
+})
+
+test('a process takes little memory, and outlives the shell that started it', async () => {
+  const child = running.get(ports[0]!)!
+  const { pid } = child
+  child.kill('SIGHUP')
+  await sleep(300)
+  expect((await fetch(`http://127.0.0.1:${ports[0]}/health/ready`)).status).toBe(200)
+  const [, kib] = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))!
+  expect(Number(kib) / 1024).toBeLessThan(300)
+})
+
+test('a setting that is wrong or missing is named at once, without a trace of the program', () => {
+  const { status, stderr } = spawnSync(program(), ['serve'], {
+    encoding: 'utf8',
+    env: { PATH: process.env['PATH'], DATABASE_URL: 'mysql://127.0.0.1/x', FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:25' },
+  })
+  expect(status).toBe(1)
+  expect(stderr).toContain('DATABASE_URL must begin with postgres://')
+  expect(stderr).toContain('FAMIGLIA_SECRET')
+  expect(stderr).not.toMatch(/^\s+at /m)
+})

@@ -1,0 +1,50 @@
+import { spawnSync } from 'node:child_process'
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+
+/**
+ * `npm run package [folder]`: makes what is installed elsewhere, famiglia-<version>.tgz, with the command line, the
+ * service and the console as they were built. What can be bundled is in it; what cannot comes from the registry.
+ */
+const root = join(import.meta.dirname, '..')
+const target = resolve(process.argv[2] ?? '.')
+const staged = mkdtempSync(join(tmpdir(), 'famiglia-package-'))
+
+interface Described {
+  readonly version: string
+  readonly license?: string
+  readonly engines?: { readonly node: string }
+}
+const described = (path: string) => JSON.parse(readFileSync(join(root, path, 'package.json'), 'utf8')) as Described
+/** Compiled, or reading files of their own: the service’s build leaves them out. */
+const notBundled = ['argon2', '@fastify/swagger-ui']
+
+try {
+  cpSync(join(root, 'cli/bin'), join(staged, 'bin'), { recursive: true })
+  cpSync(join(root, 'cli/dist'), join(staged, 'dist'), { recursive: true })
+  cpSync(join(root, 'service/dist'), join(staged, 'dist'), { recursive: true })
+  cpSync(join(root, 'console/dist'), join(staged, 'console'), { recursive: true })
+  cpSync(join(root, 'deploy'), join(staged, 'deploy'), { recursive: true })
+  cpSync(join(root, 'deploy/README.md'), join(staged, 'README.md'))
+  const about = {
+    name: 'famiglia',
+    version: described('cli').version,
+    description: 'Who may do what, with which marketing account, until when.',
+    license: described('.').license,
+    type: 'module',
+    bin: { famiglia: './bin/famiglia.mjs' },
+    engines: described('.').engines,
+    dependencies: Object.fromEntries(notBundled.map(name => [name, described(`node_modules/${name}`).version])),
+  }
+  writeFileSync(join(staged, 'package.json'), `${JSON.stringify(about, null, 2)}\n`)
+  mkdirSync(target, { recursive: true })
+  const packed = spawnSync('npm', ['pack', '--loglevel', 'error', '--pack-destination', target], {
+    cwd: staged,
+    encoding: 'utf8',
+  })
+  if (packed.status !== 0) throw new Error(`npm pack failed: ${packed.stderr}`)
+  process.stdout.write(`${join(target, packed.stdout.trim())}\n`)
+} finally {
+  rmSync(staged, { recursive: true, force: true })
+}
