@@ -22,6 +22,7 @@ import { describeApi } from './base/openapi.ts'
 import type { Kit } from './base/kit.ts'
 import { Secrets } from './base/secrets.ts'
 import { sessionReader } from './base/session.ts'
+import { Shares, worksForIn } from './base/shares.ts'
 import { tidyUp } from './base/tidyUp.ts'
 import type { App } from './base/validation.ts'
 import { businesses, memberships } from './businesses/records.ts'
@@ -281,6 +282,8 @@ async function compose(kit: Kit, log: Logger, feed: Feed, isClosing: () => boole
     kit.limits,
     kit.publicUrl,
     kit.config.FAMIGLIA_TRUSTED_PROXIES,
+    new Shares(sharedConnections(kit.config.FAMIGLIA_DATABASE_CONNECTIONS)),
+    worksForIn(kit.database),
   )
   watchOver(app as unknown as FastifyInstance, kit, isClosing)
   await describeApi(app as unknown as FastifyInstance)
@@ -290,6 +293,9 @@ async function compose(kit: Kit, log: Logger, feed: Feed, isClosing: () => boole
   })
   return app
 }
+
+/** A fourth is left to what waits for nobody: reading who asks, and the work in the background. */
+const sharedConnections = (connections: number) => Math.max(1, connections - Math.max(1, Math.round(connections / 4)))
 
 /** Requests in flight are finished; a connection that is kept open for more is closed as soon as it is idle. */
 async function closeServer(app: FastifyInstance): Promise<void> {

@@ -7,6 +7,7 @@ import type { Logger } from 'pino'
 import { v7 as newId } from 'uuid'
 import { answerWithProblems } from './errors.ts'
 import { slowDown, type Limits } from './limits.ts'
+import { takeTurns, type Shares, type WorksFor } from './shares.ts'
 import { refuseForeignPages, secretIn, type SessionReader } from './session.ts'
 import { useYup, type App } from './validation.ts'
 
@@ -19,6 +20,8 @@ export async function makeApp(
   limits: Limits,
   publicUrl: () => string,
   trustedProxies: readonly string[],
+  shares: Shares,
+  worksFor: WorksFor,
 ): Promise<App> {
   const app = fastify({
     loggerInstance: log,
@@ -63,6 +66,7 @@ export async function makeApp(
     if (given.by === 'cookie') refuseForeignPages(request, publicUrl())
     request.live = await sessions.find(given.secret)
   })
+  takeTurns(app, shares, worksFor)
   app.addHook('onResponse', (request, reply, done) => {
     const route = request.routeOptions.url ?? null
     if (!quiet.has(route ?? '')) {

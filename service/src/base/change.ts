@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm'
 import type { Actor } from './actor.ts'
 import { writeEntries, type Entry } from './chain.ts'
 import type { Clock } from './clock.ts'
-import { databaseAway, hasToBeRepeated, isDatabaseAway } from './database.ts'
+import { busy, databaseAway, hasToBeRepeated, isDatabaseAway, tookTooLong } from './database.ts'
 import { sayChanged } from './hearing.ts'
 import type { Jobs, Queue, Work } from './jobs.ts'
 import type { Letter } from './letter.ts'
@@ -62,6 +62,8 @@ export interface ChangeOptions {
 
 /** How often a change is tried before it is given up as `service.busy`. */
 const tries = 40
+/** Seconds that a change waits for what another one holds. */
+const longestLock = 3
 
 /**
  * The one door for every change. The use case works in one serializable transaction: what it has read is still so when
@@ -80,8 +82,9 @@ export function changeDoor(
     const attempt = async () => {
       const woken = new Set<Queue>()
       const result = await database.transaction('SERIALIZABLE', async manager => {
-        // Reading a small table whole would count as having read every row of it, other businesses' too.
-        await manager.query('SET LOCAL enable_seqscan = off')
+        // Reading a small table whole would count as having read every row of it, other businesses' too. And who holds a
+        // row for long holds up nobody for longer than they would wait.
+        await manager.query(`SET LOCAL enable_seqscan = off; SET LOCAL lock_timeout = '${longestLock}s'`)
         const make = async () => {
           const now = clock.now()
           const { change, told, news, written } = changeIn(manager, actor, now, outgoing(manager, now, jobs, woken))
@@ -147,20 +150,12 @@ async function repeated<T>(attempt: () => Promise<T>): Promise<T> {
       return await attempt()
     } catch (cause) {
       if (isDatabaseAway(cause)) throw databaseAway(cause)
+      if (tookTooLong(cause)) throw busy(cause)
       if (!hasToBeRepeated(cause)) throw cause
       if (tried === tries) throw busy(cause)
       await pauseBefore(tried)
     }
   }
-}
-
-function busy(cause: unknown): Problem {
-  return new Problem(
-    'service.busy',
-    'Too many changes were made to the same things at once, and this one never had its turn. Nothing was done; try again.',
-    { retryAfter: 1 },
-    cause,
-  )
 }
 
 /** What leaves a change: letters, and work for later. */

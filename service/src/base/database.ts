@@ -33,6 +33,8 @@ export function databaseAt(
       connectionTimeoutMillis: 5_000,
       statement_timeout: 15_000,
       idle_in_transaction_session_timeout: 15_000,
+      // Whoever was taken over from is left by all within minutes.
+      maxLifetimeSeconds: 300,
       // What is asked is small; compiling a statement that walks a tree takes longer than carrying it out.
       options: '-c jit=off',
     },
@@ -99,7 +101,11 @@ const awayCodes = new Set([
   '08001',
   '08003',
   '08006',
+  // Out of connections, of room on the disk, of memory; read-only, as a server that another has taken over from.
   '53300',
+  '53100',
+  '53200',
+  '25006',
   'ECONNREFUSED',
   'ECONNRESET',
   'EPIPE',
@@ -126,6 +132,21 @@ const repeatedCodes = new Set(['40001', '40P01', '23505'])
 /** Whether PostgreSQL refused a transaction because of another at the same moment: done once more, it sees what the other did. */
 export function hasToBeRepeated(error: unknown): boolean {
   return error instanceof QueryFailedError && repeatedCodes.has((error.driverError as { code?: string }).code ?? '')
+}
+
+/** Whether PostgreSQL gave something up because of its time: waiting for a lock, or a statement that is larger than any here should be. */
+export function tookTooLong(error: unknown): boolean {
+  const inner = (error instanceof QueryFailedError ? error.driverError : error) as { code?: unknown } | undefined
+  return inner?.code === '55P03' || inner?.code === '57014'
+}
+
+export function busy(cause: unknown): Problem {
+  return new Problem(
+    'service.busy',
+    'Too much was done with the same things at once, and this never had its turn. Nothing was done; try again.',
+    { retryAfter: 1 },
+    cause,
+  )
 }
 
 export function databaseAway(cause: unknown): Problem {

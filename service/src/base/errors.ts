@@ -1,5 +1,5 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
-import { databaseAway, isDatabaseAway, isUnreadable } from './database.ts'
+import { busy, databaseAway, isDatabaseAway, isUnreadable, tookTooLong } from './database.ts'
 import { Problem } from './problem.ts'
 
 /** Turns whatever a route throws into problem details (RFC 9457); the cause goes to the log, never to the reader. */
@@ -31,6 +31,7 @@ function challenge(problem: Problem): string {
 function toProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (isDatabaseAway(error)) return databaseAway(error)
+  if (tookTooLong(error)) return busy(error)
   if (isUnreadable(error))
     return new Problem('request.invalid', 'Something in the request cannot be read as what it should be.', {}, error)
   const { statusCode, code, message } = error as { statusCode?: number; code?: string; message?: string }

@@ -18,6 +18,7 @@ export function liveRoutes(feed: Feed) {
       '/v1/me/changes',
       {
         sse: 'only',
+        config: { waitsForNobody: true },
         schema: {
           tags: ['people'],
           summary:
