@@ -6,6 +6,7 @@ export default defineConfig({
       folder => `${folder}/**/*.test.ts`,
     ),
     globalSetup: ['e2e/support/cluster.ts'],
+    setupFiles: ['e2e/support/as-described.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
     maxWorkers: 2,

@@ -10,52 +10,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Sign in with a password and, where one is set up, a code */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        address: string;
-                        password: string;
-                        code?: string;
-                        /** @description A recovery code, in the place of a code. */
-                        recovery?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** @enum {string|null} */
-                            needs: "code" | "passkey" | null;
-                            person: {
-                                id: string;
-                                name: string;
-                            } | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSignIn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -72,37 +27,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** End the sign-in that this request carries */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSignOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -117,35 +42,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who is signed in, how, and for which businesses */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Me"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMe"];
         put?: never;
         post?: never;
         delete?: never;
@@ -164,46 +61,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Prove again who you are; it holds for ten minutes */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        code?: string;
-                        password?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: date-time */
-                            provenAt: string;
-                            provenBy: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeProof"];
         delete?: never;
         options?: never;
         head?: never;
@@ -220,39 +78,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Begin to set up a second step (TOTP, RFC 6238) */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            secret: string;
-                            /** @description An otpauth: address, for authenticator apps. */
-                            address: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeSecondProof"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,44 +95,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take the second step into use with its first code; recovery codes are told once */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        code: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** @description Drawn with the first second step, and told this once; none where there were some. */
-                            recoveryCodes: string[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeSecondProofConfirmation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -321,47 +110,7 @@ export interface paths {
             cookie?: never;
         };
         /** Your sign-ins and tokens */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                id: string;
-                                kind: string;
-                                name: string;
-                                /** Format: date-time */
-                                begunAt: string;
-                                /** Format: date-time */
-                                expiresAt: string;
-                                unattended: boolean;
-                                current: boolean;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeSessions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -380,48 +129,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make a token for scripts */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        /** Format: date-time */
-                        until: string;
-                        unattended?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            /** @description Told this once. */
-                            token: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeTokens"];
         delete?: never;
         options?: never;
         head?: never;
@@ -439,39 +147,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** End one of your sign-ins or tokens */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteMeSessionsById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -487,38 +163,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A challenge to sign in with a passkey (WebAuthn) */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            options: unknown;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSignInPasskeyChallenge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -535,45 +180,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Sign in with a passkey */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        challenge: string;
-                        credential: unknown;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSignInPasskey"];
         delete?: never;
         options?: never;
         head?: never;
@@ -588,87 +195,10 @@ export interface paths {
             cookie?: never;
         };
         /** Your passkeys */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                id: string;
-                                name: string;
-                                /** Format: date-time */
-                                addedAt: string;
-                                /** Format: date-time */
-                                usedAt: string | null;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMePasskeys"];
         put?: never;
         /** Add the passkey that the browser made; recovery codes come with the first */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        challenge: string;
-                        name: string;
-                        credential: unknown;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** @description Drawn with the first second step, and told this once; none where there were some. */
-                            recoveryCodes: string[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMePasskeys"];
         delete?: never;
         options?: never;
         head?: never;
@@ -685,38 +215,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Begin to add a passkey */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            options: unknown;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMePasskeysChallenge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -734,39 +233,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Remove a passkey */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    passkey: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteMePasskeysByPasskey"];
         options?: never;
         head?: never;
         patch?: never;
@@ -782,38 +249,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A challenge to prove again who you are, with a passkey */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            options: unknown;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeProofPasskeyChallenge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -830,47 +266,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Prove again who you are, with a passkey */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        challenge: string;
-                        credential: unknown;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: date-time */
-                            provenAt: string;
-                            provenBy: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeProofPasskey"];
         delete?: never;
         options?: never;
         head?: never;
@@ -887,37 +283,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Draw new recovery codes; they are told this once */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            codes: string[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeRecoveryCodes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -934,43 +300,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask for a link to choose a new password */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        address: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                202: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            sent: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postForgottenPasswords"];
         delete?: never;
         options?: never;
         head?: never;
@@ -987,52 +317,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Choose a new password with the link from the letter */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                        password: string;
-                        code?: string;
-                        recovery?: string;
-                        passkey?: {
-                            /** Format: uuid */
-                            challenge: string;
-                            credential: unknown;
-                        };
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** @enum {string|null} */
-                            needs: "code" | "passkey" | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postForgottenPasswordsChoice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1048,44 +333,7 @@ export interface paths {
         };
         get?: never;
         /** Change your password */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        current: string;
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putMePassword"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1101,81 +349,10 @@ export interface paths {
             cookie?: never;
         };
         /** Your verified addresses */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                address: string;
-                                main: boolean;
-                                /** Format: date-time */
-                                verifiedAt: string;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeAddresses"];
         put?: never;
         /** Add an address: a letter goes there first */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        address: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                202: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            sentTo: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeAddresses"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1192,43 +369,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Add the address whose letter was read */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            address: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postAddressesConfirmation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1244,39 +385,7 @@ export interface paths {
         };
         get?: never;
         /** Have letters sent to another of your addresses */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    address: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putMeAddressesByAddressMain"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1295,39 +404,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Remove one of your addresses */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    address: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteMeAddressesByAddress"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1343,51 +420,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask to open a business: a letter with a link goes to the address */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        business: {
-                            name: string;
-                            town: string;
-                            zone: string;
-                        };
-                        person: {
-                            name: string;
-                            address: string;
-                        };
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                202: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            sentTo: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postOpenings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1404,46 +437,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Open the business with the link from the letter and a password of one’s own; it signs in */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            number: string;
-                            name: string;
-                            signedIn: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postOpeningsConfirmation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1460,46 +454,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Open one more business, and be its admin */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        town: string;
-                        zone: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            number: string;
-                            name: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeBusinesses"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1515,47 +470,7 @@ export interface paths {
         };
         get?: never;
         /** The business of your own, for what is yours alone; opened under your name if you have none yet */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description Where you work first, if it is not said. */
-                        town?: string;
-                        /** @description The time zone where you work first, if it is not said. */
-                        zone?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            number: string;
-                            name: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putMeOwnBusiness"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1572,51 +487,7 @@ export interface paths {
         };
         get?: never;
         /** Say what the business is to those it works for, and whom they write to */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @enum {string|null} */
-                        worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
-                        contact: {
-                            name: string;
-                            address: string;
-                            telephone?: string | null;
-                        } | null;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putProfile"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1632,37 +503,7 @@ export interface paths {
             cookie?: never;
         };
         /** A business you work for */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Business"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getBusinessesByBusiness"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1679,114 +520,12 @@ export interface paths {
             cookie?: never;
         };
         /** What closing the business would end, and what stands in its way; or since when it is closed */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Closing"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getClosure"];
         /** Close the business: everything ends, it stays readable, and for 30 days an admin can open it again */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            /** @description What waits for a second admin, where it takes two. */
-                            proposal: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putClosure"];
         post?: never;
         /** Open it again */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteClosure"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1800,45 +539,7 @@ export interface paths {
             cookie?: never;
         };
         /** The business’s people */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                    find?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Person"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPeople"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1855,39 +556,7 @@ export interface paths {
             cookie?: never;
         };
         /** One of the business’s people, by id or e-mail address */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Person"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPeopleByPerson"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1904,46 +573,7 @@ export interface paths {
             cookie?: never;
         };
         /** What somebody holds of the business’s assets: one of its people, of a partner’s, or who is invited */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Holding"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPeopleByPersonHoldings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1961,52 +591,7 @@ export interface paths {
         };
         get?: never;
         /** Give somebody a standing; somebody new is invited with it */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @enum {string} */
-                        standing: "member" | "finance" | "admin";
-                        note?: string;
-                        /** @description Whether what is asked about somebody new was read, and they are meant. */
-                        sure?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            proposal: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putPeopleByPersonStanding"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2023,84 +608,10 @@ export interface paths {
         };
         get?: never;
         /** Pause somebody; nothing is ended */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putPeopleByPersonPause"];
         post?: never;
         /** Lift the pause: all is as it was */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deletePeopleByPersonPause"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2115,84 +626,10 @@ export interface paths {
         };
         get?: never;
         /** Freeze somebody at once; nothing is ended */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putPeopleByPersonFreeze"];
         post?: never;
         /** Lift the freeze: all is as it was */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deletePeopleByPersonFreeze"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2208,39 +645,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Leave a business: all it gave you ends, what you have elsewhere stays */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postLeave"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2255,39 +660,7 @@ export interface paths {
             cookie?: never;
         };
         /** What was done to admins within the last three days, and can be asked to be undone */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["AdminChange"][];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAdminChanges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2306,47 +679,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask for it to be undone; a second admin decides */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    change: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            proposal: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postAdminChangesByChangeUndoing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2361,37 +694,7 @@ export interface paths {
             cookie?: never;
         };
         /** What was done to you as an admin within the last three days */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["AdminChange"][];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeAdminChanges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2410,46 +713,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask for what was done to you to be undone; another admin decides */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    change: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            proposal: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeAdminChangesByChangeUndoing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2465,45 +729,7 @@ export interface paths {
         };
         get?: never;
         /** Set how many admins are few enough; with more it is told on their desks */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        most: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putMostAdmins"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2520,47 +746,7 @@ export interface paths {
         };
         get?: never;
         /** Choose whether it takes two admins for what is strongest */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        twoApprovals: boolean;
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            proposal: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putApprovals"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2576,83 +762,10 @@ export interface paths {
             cookie?: never;
         };
         /** Who is the understudy, who was asked, and whether they step in */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Understudy"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getUnderstudy"];
         put?: never;
         /** Ask a member to be the understudy */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description An address, or an id, of a member. */
-                        who: string;
-                        /** @description Days of silence before they are an admin; 7 unless said. */
-                        days?: number;
-                        note?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            proposal: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postUnderstudy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2669,45 +782,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** End the understudy: by an admin, or by themself */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postUnderstudyEnding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2724,45 +799,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Step in, as the understudy: an admin after days without a no */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postUnderstudySteppingIn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2779,45 +816,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say no to an understudy who steps in: by an admin or somebody in finance; or take it back */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postUnderstudyNo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2832,92 +831,10 @@ export interface paths {
             cookie?: never;
         };
         /** All that somebody about to go holds, and what only they hold */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Leaving"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPeopleByPersonLeaving"];
         put?: never;
         /** End all that somebody holds in one step, after their successors have taken over */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description An id, or an e-mail address. */
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description Who takes over what: a key of onlyTheirs, and a member’s address. */
-                        successors?: {
-                            key: string;
-                            address: string;
-                        }[];
-                        /** @description Why; needed where an admin goes or is made. */
-                        reason?: string;
-                        /** @description Whether they are told why too. */
-                        tellReason?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            stillReaches: string[];
-                            takenOver: string[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postPeopleByPersonLeaving"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2932,94 +849,10 @@ export interface paths {
             cookie?: never;
         };
         /** The business’s teams */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                handle: string;
-                                name: string;
-                                members: number;
-                                grants: number;
-                            }[];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getTeams"];
         put?: never;
         /** Make a team */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        handle: string;
-                        name: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            handle: string;
-                            name: string;
-                            members: number;
-                            grants: number;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postTeams"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3034,75 +867,11 @@ export interface paths {
             cookie?: never;
         };
         /** One team: who is in it, what it reaches */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    team: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Team"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getTeamsByTeam"];
         put?: never;
         post?: never;
         /** Dissolve a team; what it holds ends */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    team: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteTeamsByTeam"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3117,78 +886,10 @@ export interface paths {
         };
         get?: never;
         /** Put a member into a team */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    team: string;
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putTeamsByTeamMembersByPerson"];
         post?: never;
         /** Take somebody out of a team */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    team: string;
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteTeamsByTeamMembersByPerson"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3202,42 +903,7 @@ export interface paths {
             cookie?: never;
         };
         /** The platforms assets can be brought in from */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                key: string;
-                                name: string;
-                                url: string;
-                                kinds: string[];
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPlatforms"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3254,102 +920,10 @@ export interface paths {
             cookie?: never;
         };
         /** The business’s assets: all of them for admins and finance people, for members those they reach */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                    find?: string;
-                    archived?: boolean;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                number: string;
-                                /** @enum {string} */
-                                kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
-                                noun: string;
-                                handle: string;
-                                name: string;
-                                platform: string;
-                                archived: boolean;
-                                frozen: boolean;
-                                inside: string | null;
-                                holders: number;
-                            }[];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAssets"];
         put?: never;
         /** Create an asset that is not there yet, on its platform and here */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        platform: string;
-                        kind: string;
-                        name: string;
-                        handle: string;
-                        /** @description What shall hold it, as an analytics account holds a property. */
-                        inside?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postAssets"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3364,85 +938,14 @@ export interface paths {
             cookie?: never;
         };
         /** One asset */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAssetsByAsset"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         /** Give an asset another name or handle (If-Match keeps two from overwriting one another) */
-        patch: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        name?: string;
-                        handle?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        patch: operations["patchAssetsByAsset"];
         trace?: never;
     };
     "/v1/businesses/{business}/assets/{asset}/holders": {
@@ -3453,46 +956,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who reaches an asset, through what, since when and until when */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Holder"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAssetsByAssetHolders"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3509,50 +973,7 @@ export interface paths {
             cookie?: never;
         };
         /** The kinds of asset there are; a word of the trade finds its kind */
-        get: {
-            parameters: {
-                query?: {
-                    find?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                /** @enum {string} */
-                                kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
-                                noun: string;
-                                alsoCalled: string[];
-                                canBeAskedFor: boolean;
-                                takesProofOfControl: boolean;
-                                contains: string[];
-                                figures: ("spend" | "revenue" | "contacts")[];
-                                watch: string[];
-                                run: string[];
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getKinds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3569,37 +990,7 @@ export interface paths {
             cookie?: never;
         };
         /** One kind of asset: what each tier and each single right allows, sees, spends and does not hold */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    kind: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["KindCompared"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getKindsByKind"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3616,46 +1007,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who holds assets of the same kind and not this one, with the sentence that would change it */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                name: string;
-                                text: string;
-                                has: string;
-                                sentence: string;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAssetsByAssetSiblings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3673,74 +1025,10 @@ export interface paths {
         };
         get?: never;
         /** Archive an asset: nobody reaches it, nothing is ended */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putAssetsByAssetArchive"];
         post?: never;
         /** Bring an archived asset back */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteAssetsByAssetArchive"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3755,74 +1043,10 @@ export interface paths {
         };
         get?: never;
         /** Freeze an asset at once */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putAssetsByAssetFreeze"];
         post?: never;
         /** Lift the freeze: all is as it was */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteAssetsByAssetFreeze"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3838,50 +1062,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Begin to bring in an asset: its platform shows a code */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        platform: string;
-                        ref: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            platform: string;
-                            ref: string;
-                            shownAt: string;
-                            minutes: number;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postClaims"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3898,46 +1079,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Bring the asset in, with the code its platform shows */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    claim: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        code: string;
-                        handle: string;
-                        name?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Asset"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postClaimsByClaimConfirmation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3952,42 +1094,7 @@ export interface paths {
             cookie?: never;
         };
         /** What you may do, for all businesses */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Holding"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeHoldings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4004,93 +1111,10 @@ export interface paths {
             cookie?: never;
         };
         /** The business’s bundles, 200 at most; for members those with something in them that they reach */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                handle: string;
-                                name: string;
-                                /** @description What it takes in by itself; null for one by list. */
-                                rule: string | null;
-                                assets: number;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getBundles"];
         put?: never;
         /** Make a bundle */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        handle: string;
-                        name: string;
-                        kinds?: ("ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant")[] | null;
-                        assets?: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            handle: string;
-                            name: string;
-                            /** @description What it takes in by itself; null for one by list. */
-                            rule: string | null;
-                            assets: number;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postBundles"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4105,38 +1129,7 @@ export interface paths {
             cookie?: never;
         };
         /** One bundle and what is in it; for members what they reach of it */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    bundle: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Bundle"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getBundlesByBundle"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4154,78 +1147,10 @@ export interface paths {
         };
         get?: never;
         /** Put an asset into a bundle by list */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    bundle: string;
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putBundlesByBundleAssetsByAsset"];
         post?: never;
         /** Take an asset out of a bundle by list */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    bundle: string;
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteBundlesByBundleAssetsByAsset"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4240,80 +1165,10 @@ export interface paths {
         };
         get?: never;
         /** Say that two assets work together */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                    other: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putAssetsByAssetTiesByOther"];
         post?: never;
         /** Untie two assets; what was given stays */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                    other: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteAssetsByAssetTiesByOther"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4327,86 +1182,10 @@ export interface paths {
             cookie?: never;
         };
         /** What people can be let do */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Purpose"][];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPurposes"];
         put?: never;
         /** Write a purpose of the business’s own */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        needs: {
-                            /** @enum {string} */
-                            kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
-                            /** @enum {string|null} */
-                            tier?: "watch" | "draft" | "run" | "steward" | null;
-                            actions?: ("access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload")[];
-                            must?: boolean;
-                        }[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Purpose"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postPurposes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4424,40 +1203,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Remove one of the business’s own purposes */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    purpose: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deletePurposesByPurpose"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4471,42 +1217,7 @@ export interface paths {
             cookie?: never;
         };
         /** Whether somebody has all that a purpose takes, and what mends what is missing */
-        get: {
-            parameters: {
-                query: {
-                    who: string;
-                    purpose: string;
-                    /** @description Assets or bundles, parted by commas; all of the business without it. */
-                    on?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Readiness"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getReadiness"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4523,47 +1234,7 @@ export interface paths {
             cookie?: never;
         };
         /** Which of those who were given an asset have all that a purpose takes, with it */
-        get: {
-            parameters: {
-                query: {
-                    limit?: number;
-                    after?: string;
-                    purpose: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Readiness"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAssetsByAssetReadiness"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4582,48 +1253,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a sentence would do; nothing is sent or changed */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        sentence: string;
-                        /**
-                         * @description What somebody new is to join as; without it as an open invitation says, else as member.
-                         * @enum {string}
-                         */
-                        standing?: "member" | "finance" | "admin";
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Preview"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSentencesPreview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4640,53 +1270,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say a sentence: give, change or end access */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        sentence: string;
-                        note?: string;
-                        /** @description Where access is ended: whether its letter tells the note; the own history does in any case. */
-                        tellNote?: boolean;
-                        /**
-                         * @description What somebody who is invited by it joins as; member unless said.
-                         * @enum {string}
-                         */
-                        standing?: "member" | "finance" | "admin";
-                        /** @description Whether what its preview asks about (`doubts`) was read, and it is meant so. */
-                        sure?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Said"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSentences"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4703,53 +1287,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The letters that a sentence would send, word for word; nothing is sent or changed */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        sentence: string;
-                        note?: string;
-                        /** @description Where access is ended: whether its letter tells the note; the own history does in any case. */
-                        tellNote?: boolean;
-                        /**
-                         * @description What somebody who is invited by it joins as; member unless said.
-                         * @enum {string}
-                         */
-                        standing?: "member" | "finance" | "admin";
-                        /** @description Whether what its preview asks about (`doubts`) was read, and it is meant so. */
-                        sure?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["LettersToBe"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postSentencesLetters"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4764,49 +1302,7 @@ export interface paths {
             cookie?: never;
         };
         /** What the business sent, or what other businesses sent it, and what became of it */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                    state?: "open" | "all";
-                    /** @description One kind alone: `ask`, `invitation`, … */
-                    kind?: string;
-                    /** @description What the business sent, or what other businesses sent it. */
-                    side?: "sent" | "received";
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Proposal"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getProposals"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4825,40 +1321,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take a proposal back before it is answered */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            neverSent: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postProposalsByProposalWithdrawal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4875,41 +1338,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Send a proposal again, with a new link; its time begins anew */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            sentTo: string;
-                            staysOpenUntil: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postProposalsByProposalReminder"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4924,38 +1353,7 @@ export interface paths {
             cookie?: never;
         };
         /** One proposal that the business sent or received, or that a member asks of it */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Proposal"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getProposalsByProposal"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4974,40 +1372,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The link of an invitation, to pass on by other means where the letter was lost */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            link: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postProposalsByProposalPassOn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5024,46 +1389,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Let an invitation go to the other address that was asked for, or not */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        confirmed: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postProposalsByProposalMove"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5080,44 +1406,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask for an invitation to come to an address of one’s own; the inviter confirms another one */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                        address: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            sentTo: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postInvitationsMoving"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5134,48 +1423,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Read the invitation that a link from a letter leads to */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            proposal: components["schemas"]["Proposal"];
-                            /** @description Whether the address has a sign-in already. */
-                            known: boolean;
-                            signedInAs: string | null;
-                            /** @description Whether the link was passed on, so that it proves no address. */
-                            passedOn: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postInvitationsReading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5192,60 +1440,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Accept an invitation with its link, making a sign-in where there is none */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                        /**
-                         * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
-                         * @enum {string}
-                         */
-                        keeping?: "watch" | "draft" | "run" | "steward";
-                        signIn?: {
-                            name: string;
-                            password: string;
-                        };
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            business: {
-                                number: string;
-                                name: string;
-                            };
-                            person: {
-                                id: string;
-                                name: string;
-                            };
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postInvitationsAcceptance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5262,44 +1457,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Decline an invitation with its link */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        link: string;
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postInvitationsRefusal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5314,39 +1472,7 @@ export interface paths {
             cookie?: never;
         };
         /** What waits for your own answer */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Proposal"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeProposals"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5365,57 +1491,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Accept what was sent to you */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /**
-                         * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
-                         * @enum {string}
-                         */
-                        keeping?: "watch" | "draft" | "run" | "steward";
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            business: {
-                                number: string;
-                                name: string;
-                            };
-                            person: {
-                                id: string;
-                                name: string;
-                            };
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeProposalsByProposalAcceptance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5432,45 +1508,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Decline what was sent to you */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeProposalsByProposalRefusal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5485,37 +1523,7 @@ export interface paths {
             cookie?: never;
         };
         /** One proposal that was sent to you */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Proposal"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeProposalsByProposal"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5534,57 +1542,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Grant what is asked of the business, or accept what is offered to it; or less of it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description What is accepted or granted instead: `watch on …`. Never more than was proposed. */
-                        less?: string;
-                        reason?: string;
-                        /** @description Whether they may give access to others, where that is asked: no, unless said. */
-                        mayGiveAccess?: boolean;
-                        /** @description `means/…`: what you pay with from then on, where your yes makes you pay. */
-                        means?: string;
-                        /** @description Whether who pays stays as it is, where the rest can be accepted without. */
-                        payerStays?: boolean;
-                        /** @description Lines of a handover’s account that are to fall too, by their keys. */
-                        falls?: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            less: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postProposalsByProposalAcceptance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5601,47 +1559,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Decline what is asked of the business or offered to it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            less: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postProposalsByProposalRefusal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5656,38 +1574,7 @@ export interface paths {
             cookie?: never;
         };
         /** What another business or a colleague asks for, thing by thing, as it is found here */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    proposal: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["AskedThings"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getProposalsByProposalThings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5706,58 +1593,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ask for access, in the own business or of another one, with a reason; it goes to all who can give it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`. */
-                        wanted: string;
-                        reason: string;
-                        /** @description A colleague whom it is for, by an address of theirs; without it, oneself. */
-                        whom?: string;
-                        /** @description Another business, by its number or as `business/…`: without it the own business is asked, or the owner of the assets that are named by number alone. */
-                        of?: string;
-                        /** @description Whom another business can write to about it. */
-                        contact?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            proposal: string;
-                            result: string;
-                            goesTo: {
-                                name: string;
-                                address: string;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postAsks"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5774,44 +1610,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What “link …” or “unlink …” would do; nothing is sent or changed */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
-                        sentence: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["LinkPreview"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postLinksPreview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5828,45 +1627,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Link accounts under a manager account, change a link, or unlink */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
-                        sentence: string;
-                        note?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Linked"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postLinks"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5883,44 +1644,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What each of several pasted account numbers is, or what is wrong with it, before anything is sent */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        text: string;
-                        under: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["NumbersChecked"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postLinksChecks"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5935,37 +1659,7 @@ export interface paths {
             cookie?: never;
         };
         /** Manager accounts and what hangs under them, as far as the business sees it */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Tree"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getTree"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5982,44 +1676,7 @@ export interface paths {
             cookie?: never;
         };
         /** The ad accounts under a manager account side by side, with the figures of the last days */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                    /** @description The last so many days, against as many before. */
-                    days?: number;
-                    order?: "name" | "spend" | "results" | "costOfResult" | "revenue";
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["AccountsCompared"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getManagerAccountsByAssetAccounts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6037,47 +1694,7 @@ export interface paths {
         };
         get?: never;
         /** What the manager’s side calls an account; null takes the name away */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    asset: string;
-                    account: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        label: string | null;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putManagerAccountsByAssetAccountsByAccountLabel"];
         post?: never;
         delete?: never;
         options?: never;
@@ -6094,78 +1711,10 @@ export interface paths {
         };
         get?: never;
         /** Freeze a link: nobody reaches the account through it, and nothing is ended */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    asset: string;
-                    account: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putManagerAccountsByAssetAccountsByAccountFreeze"];
         post?: never;
         /** Lift the freeze of a link */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    asset: string;
-                    account: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteManagerAccountsByAssetAccountsByAccountFreeze"];
         options?: never;
         head?: never;
         patch?: never;
@@ -6179,82 +1728,10 @@ export interface paths {
             cookie?: never;
         };
         /** What the business pays with: what it is charged for, and until when it is good */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Means"][];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeans"];
         put?: never;
         /** Put on record what was registered on the platform */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        opening: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            handle: string;
-                            said: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeans"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6271,47 +1748,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Begin to add a means of payment: where on its platform it is registered */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        platform: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            /** @description The page of the platform on which it is registered. */
-                            shownAt: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postMeansOpenings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6329,40 +1766,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Take a means of payment off the record that pays for nothing */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    means: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteMeansByMeans"];
         options?: never;
         head?: never;
         patch?: never;
@@ -6378,44 +1782,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What “billing …” would do; nothing is sent or changed */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
-                        sentence: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BillingPreview"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postBillingPreview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6432,45 +1799,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Have somebody else pay for an ad account, or pay with something else */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
-                        sentence: string;
-                        note?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BillingDone"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postBilling"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6485,38 +1814,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who pays for an ad account now, and what is agreed for a day to come */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["AccountPaying"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getAssetsByAssetBilling"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6536,40 +1834,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Call off a change of who pays that is still to come: who pays goes on paying */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    asset: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteAssetsByAssetBillingPlanned"];
         options?: never;
         head?: never;
         patch?: never;
@@ -6585,46 +1850,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What “hand over …” would do, line by line; nothing is sent */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description `hand over page/… to B-… keeping run with billing because "…"` */
-                        sentence: string;
-                        /** @description Lines of the account that are to fall, by their keys. */
-                        falls?: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["HandoverPreview"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postHandoversPreview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6639,102 +1865,10 @@ export interface paths {
             cookie?: never;
         };
         /** The handovers that the business agreed to, the newest first */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                id: string;
-                                /** @enum {string} */
-                                state: "cooling" | "completed" | "stopped";
-                                what: string;
-                                from: {
-                                    number: string;
-                                    name: string;
-                                };
-                                to: {
-                                    number: string;
-                                    name: string;
-                                };
-                                /** Format: date-time */
-                                completesAt: string;
-                                /** Format: date-time */
-                                endedAt: string | null;
-                            }[];
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getHandovers"];
         put?: never;
         /** Propose to another business that it owns some of your assets */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description `hand over page/… to B-… keeping run with billing because "…"` */
-                        sentence: string;
-                        /** @description Lines of the account that are to fall, by their keys. */
-                        falls?: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["HandoverSaid"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postHandovers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6749,41 +1883,7 @@ export interface paths {
             cookie?: never;
         };
         /** The account of a handover: what stays and what falls, the same for both sides */
-        get: {
-            parameters: {
-                query?: {
-                    /** @description Lines that you would let fall too, by their keys, parted by commas. */
-                    falls?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    handover: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Handover"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getHandoversByHandover"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6802,46 +1902,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Stop a handover while it cools off: nothing has changed */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    handover: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postHandoversByHandoverStop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6858,40 +1919,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Agree to it as it stands now, where somebody could do more than both signed; it takes both sides */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    handover: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postHandoversByHandoverSigning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6907,46 +1935,7 @@ export interface paths {
         };
         get?: never;
         /** How many hours handovers of the business cool off; the longer of both sides counts */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description Between the yes and the completion. */
-                        hours: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putCooling"];
         post?: never;
         delete?: never;
         options?: never;
@@ -6962,89 +1951,10 @@ export interface paths {
             cookie?: never;
         };
         /** What is contested of the business, and what it contests, the newest first */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["Contest"][];
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getContests"];
         put?: never;
         /** Contest who owns what you proved control of, by a claim whose code was right */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        claim: string;
-                        reason: string;
-                        /** @description What you pay for it with from then on, where it is paid for. */
-                        means?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            contest: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postContests"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7061,46 +1971,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say no to it, as its owner; or take it back */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    contest: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postContestsByContestNo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7117,40 +1988,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Agree, as its owner, that it goes over */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    contest: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postContestsByContestAgreement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7165,40 +2003,7 @@ export interface paths {
             cookie?: never;
         };
         /** Ad accounts with who pays, with what, who can spend and what was spent, for who sees the bills */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Money"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMoney"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7217,43 +2022,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Find a business by its number, before anything is sent to it; limited, and leaves a trace */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        number: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["FoundBusiness"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postLookUps"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7270,47 +2039,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Invite somebody at another firm to open its business, by a letter; nothing is given by it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        address: string;
-                        /** @description A word to them; it stands in the letter. */
-                        note?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                202: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postBusinessInvitations"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7325,44 +2054,7 @@ export interface paths {
             cookie?: never;
         };
         /** The businesses one gives to, gets from, asks or is asked by */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["PartnerInShort"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartners"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7379,38 +2071,7 @@ export interface paths {
             cookie?: never;
         };
         /** A partner: what was given either way, what for, and who dealt with it */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Partner"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartnersByPartner"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7427,45 +2088,7 @@ export interface paths {
             cookie?: never;
         };
         /** A partner’s people who reach one’s assets: name, address, level, since when, last used */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["PartnersPerson"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartnersByPartnerPeople"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7482,42 +2105,7 @@ export interface paths {
             cookie?: never;
         };
         /** Whether what goes between two businesses is enough for a purpose, and what mends it */
-        get: {
-            parameters: {
-                query: {
-                    purpose: string;
-                    /** @description Whether what the acting business gave the partner is enough for it, or what it got. */
-                    side?: "gave" | "got";
-                };
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Readiness"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartnersByPartnerReadiness"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7535,76 +2123,10 @@ export interface paths {
         };
         get?: never;
         /** Stop all that goes between two businesses, ending nothing */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putPartnersByPartnerFreeze"];
         post?: never;
         /** Lift one’s own freeze */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deletePartnersByPartnerFreeze"];
         options?: never;
         head?: never;
         patch?: never;
@@ -7619,78 +2141,10 @@ export interface paths {
         };
         get?: never;
         /** Stop one of a partner’s people on all one’s assets */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putPartnersByPartnerPeopleByPersonFreeze"];
         post?: never;
         /** Let them go on */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                    partner: string;
-                    person: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deletePartnersByPartnerPeopleByPersonFreeze"];
         options?: never;
         head?: never;
         patch?: never;
@@ -7704,44 +2158,7 @@ export interface paths {
             cookie?: never;
         };
         /** What the business holds from others, with the ceiling for its people on each */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["SharedAsset"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getHeld"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7759,45 +2176,7 @@ export interface paths {
         };
         get?: never;
         /** Choose whether what partners offer takes effect without approval */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        offersAtOnce: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putOffersAtOnce"];
         post?: never;
         delete?: never;
         options?: never;
@@ -7813,117 +2192,12 @@ export interface paths {
             cookie?: never;
         };
         /** The own calling card */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            card: components["schemas"]["CallingCard"];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getCard"];
         /** Publish a calling card: the number, and the purposes that clients are asked for */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        introduction: string;
-                        contact: string;
-                        purposes: {
-                            name: string;
-                            reason: string;
-                        }[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CallingCard"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putCard"];
         post?: never;
         /** Take the calling card back: its link leads nowhere then */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            done: boolean;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete: operations["deleteCard"];
         options?: never;
         head?: never;
         patch?: never;
@@ -7937,37 +2211,7 @@ export interface paths {
             cookie?: never;
         };
         /** A published calling card */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    number: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CallingCard"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getCardsByNumber"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7984,28 +2228,7 @@ export interface paths {
             cookie?: never;
         };
         /** The same as a vCard 4.0 (RFC 6350) */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    number: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getCardsByNumberVcard"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8024,48 +2247,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Open a business for a client who has no account yet, and run it until they take it over */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        town: string;
-                        zone: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            number: string;
-                            name: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postInTrust"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8082,47 +2264,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Invite the client to take over a business that is held in trust */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        address: string;
-                        note?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                            proposal: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postChair"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8137,43 +2279,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who reaches what: people, teams, partners, their people and invited ones down, assets across */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                    /** @description Only rows of which this is so. */
-                    show?: "sees revenue" | "can spend" | "can give access" | "ends soon" | "no second step" | "outside people" | "invited";
-                    find?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Grid"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getGrid"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8190,45 +2296,7 @@ export interface paths {
             cookie?: never;
         };
         /** How many people each filter of the grid finds */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: {
-                                /** @description The filter; null for everybody. */
-                                show: string | null;
-                                people: number;
-                                /** @description How many of them are from outside. */
-                                outside: number;
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getGridCounts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8245,39 +2313,7 @@ export interface paths {
             cookie?: never;
         };
         /** What is called so, of what you may see there: six of each sort at most, the nearest first */
-        get: {
-            parameters: {
-                query: {
-                    find: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Searched"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getSearch"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8296,47 +2332,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** May somebody do something with an asset, and why or why not */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        /** @description An e-mail address. */
-                        who: string;
-                        action: string;
-                        /** @description A number, or kind/handle. */
-                        asset: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Answer"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postDecisions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8353,55 +2349,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A platform’s question (OpenID AuthZEN 1.0) */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        subject: {
-                            type: string;
-                            id: string;
-                            properties?: unknown;
-                        };
-                        action: {
-                            name: string;
-                            properties?: unknown;
-                        };
-                        resource: {
-                            type: string;
-                            id: string;
-                            properties?: unknown;
-                        };
-                        context?: unknown;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Evaluation"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postAccessV1Evaluation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8418,101 +2366,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Several of a platform’s questions at once (OpenID AuthZEN 1.0) */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        subject?: {
-                            type?: string;
-                            id?: string;
-                            properties?: unknown;
-                        } | null;
-                        action?: {
-                            name?: string;
-                            properties?: unknown;
-                        } | null;
-                        resource?: {
-                            type?: string;
-                            id?: string;
-                            properties?: unknown;
-                        } | null;
-                        context?: unknown;
-                        evaluations?: {
-                            subject?: {
-                                type?: string;
-                                id?: string;
-                                properties?: unknown;
-                            } | null;
-                            action?: {
-                                name?: string;
-                                properties?: unknown;
-                            } | null;
-                            resource?: {
-                                type?: string;
-                                id?: string;
-                                properties?: unknown;
-                            } | null;
-                            context?: unknown;
-                        }[];
-                        options?: {
-                            /** @enum {string} */
-                            evaluations_semantic?: "execute_all" | "deny_on_first_deny" | "permit_on_first_permit";
-                        };
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            decision?: boolean;
-                            context?: {
-                                reason?: string;
-                                level?: string;
-                                sees?: ("spend" | "revenue" | "contacts")[];
-                                /** @description Why this question could not be answered. */
-                                error?: {
-                                    status: number;
-                                    message: string;
-                                };
-                            };
-                            evaluations?: {
-                                decision: boolean;
-                                context?: {
-                                    reason?: string;
-                                    level?: string;
-                                    sees?: ("spend" | "revenue" | "contacts")[];
-                                    /** @description Why this question could not be answered. */
-                                    error?: {
-                                        status: number;
-                                        message: string;
-                                    };
-                                };
-                            }[];
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        post: operations["postAccessV1Evaluations"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8527,39 +2381,7 @@ export interface paths {
             cookie?: never;
         };
         /** Where decisions are asked for (OpenID AuthZEN 1.0) */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            policy_decision_point: string;
-                            access_evaluation_endpoint: string;
-                            access_evaluations_endpoint: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getWellKnownAuthzenConfiguration"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8576,47 +2398,7 @@ export interface paths {
             cookie?: never;
         };
         /** What happened, newest first */
-        get: {
-            parameters: {
-                query?: {
-                    limit?: number;
-                    after?: string;
-                    asset?: string;
-                    person?: string;
-                    partner?: string;
-                };
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            items: components["schemas"]["HistoryEntry"][];
-                            /** @description What to give as `after` for the page that follows; null on the last page. */
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getHistory"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8633,37 +2415,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read the whole chain and prove that nothing in it is missing or changed */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Verification"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getHistoryVerification"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8680,37 +2432,7 @@ export interface paths {
             cookie?: never;
         };
         /** What waits for somebody, runs out or is unfinished */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Desk"];
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getDesk"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8728,48 +2450,7 @@ export interface paths {
         };
         get?: never;
         /** Say that what is not enough for its purpose is meant so, or that it is to be told again */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    business: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": {
-                        who: string;
-                        purpose: string;
-                        /** @description False: it is told again. */
-                        meant?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: string;
-                        };
-                    };
-                };
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        put: operations["putDeskLeftAsIs"];
         post?: never;
         delete?: never;
         options?: never;
@@ -8785,26 +2466,7 @@ export interface paths {
             cookie?: never;
         };
         /** A stream of server-sent events: `changed`, with the numbers of those of your businesses in which something changed; what it is, ask for */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description A problem */
-                default: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        get: operations["getMeChanges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -9032,7 +2694,7 @@ export interface components {
             }[];
             /** @description Whether who reads it can. */
             canSayNo: boolean;
-        } | null;
+        };
         Understudy: {
             understudy: {
                 name: string;
@@ -9056,7 +2718,7 @@ export interface components {
                 /** Format: date-time */
                 lapsesAt: string;
             } | null;
-            steppingIn: components["schemas"]["SteppingIn"];
+            steppingIn: components["schemas"]["SteppingIn"] | null;
         };
         Leaving: {
             person: {
@@ -10440,7 +4102,7 @@ export interface components {
             }[] | null;
             /** @description Whether you are the understudy here. */
             isUnderstudy: boolean;
-            steppingIn: components["schemas"]["SteppingIn"];
+            steppingIn: components["schemas"]["SteppingIn"] | null;
             /** @description Waits for your answer. */
             received: {
                 proposal: string;
@@ -10620,11 +4282,7118 @@ export interface components {
             }[];
         };
     };
-    responses: never;
+    responses: {
+        /** @description A problem: `request.invalid`. */
+        Problem400: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `proof.needed`, `sign-in.needed`, `sign-in.wrong`. */
+        Problem401: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                "WWW-Authenticate": components["headers"]["WwwAuthenticate"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `access.not-yours-to-give`, `billing.not-yours`, `grant.above-ceiling`, `grant.above-own-level`, `grant.beyond-own-end`, `grant.held-above`, `grant.own`, `grant.may-not-pass-on`, `link.not-yours`, `sign-in.unattended`, `proof.second-step`, `token.beyond`, `proof.wrong`, `proposal.own`, `proposal.wrong-person`, `standing.not-enough`, `understudy.not-you`. */
+        Problem403: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `asset.unknown`, `billing.none`, `bundle.unknown`, `business.unknown`, `card.unknown`, `claim.not-on-platform`, `claim.unknown`, `contest.none`, `grant.unknown`, `desk.nothing`, `handover.none`, `link.none`, `link.unknown`, `means.unknown`, `partner.unknown`, `passkey.unknown`, `person.unknown`, `platform.unknown`, `admin.change-unknown`, `proposal.unknown`, `purpose.unknown`, `resource.unknown`, `team.unknown`, `understudy.none`. */
+        Problem404: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `address.taken`, `ask.not-yet`, `ask.would-lower`, `asset.ambiguous`, `asset.archived`, `billing.changing`, `billing.holder-needed`, `billing.third`, `bundle.by-rule`, `business.busy`, `business.closed`, `business.known`, `business.last-admin`, `chair.not-in-trust`, `claim.held-elsewhere`, `contest.free`, `contest.over`, `contest.refused`, `contest.under-way`, `contest.unproven`, `handle.taken`, `handover.as-signed`, `handover.contested`, `handover.frozen`, `handover.in-trust`, `handover.payer`, `handover.receiver`, `handover.torn`, `handover.under-way`, `leaving.successor-needed`, `leaving.successor-cannot`, `link.has-it`, `link.loop`, `link.mark-taken`, `link.too-deep`, `means.in-use`, `means.not-yet`, `person.known`, `admin.asked`, `admin.two-approvals`, `proposal.answered`, `purpose.taken`, `sentence.doubtful`, `understudy.admin`, `understudy.asked`, `understudy.nobody-steps-in`, `understudy.refused`. */
+        Problem409: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `claim.lapsed`, `link.lapsed`, `link.replaced`, `opening.lapsed`, `admin.too-late`, `proposal.lapsed`, `proposal.void`. */
+        Problem410: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `version.stale`. */
+        Problem412: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `request.too-large`. */
+        Problem413: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `action.not-alone`, `action.unknown`, `address.invalid`, `billing.cannot-answer`, `billing.not-paid`, `business.own-number`, `claim.wrong-code`, `date.order`, `date.past`, `handle.invalid`, `handover.nothing`, `handover.reason`, `holder.not-yet`, `kind.cannot-be-asked-for`, `kind.not-there`, `kind.unknown`, `key.reused`, `link.not-linkable`, `link.under-itself`, `number.malformed`, `number.wrong-check`, `number.wrong-kind`, `offer.question-open`, `means.elsewhere`, `means.needed`, `means.refused`, `means.run-out`, `password.common`, `admin.reason`, `proposal.more-than-asked`, `purpose.nothing-for-it`, `sentence.unreadable`, `text.secret`, `tie.unfitting`. */
+        Problem422: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `contest.too-many`, `request.too-many`. */
+        Problem429: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                "Retry-After": components["headers"]["RetryAfter"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `service.fault`. */
+        Problem500: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem: `platform.away`, `service.busy`, `service.database-away`. */
+        Problem503: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                "Retry-After": components["headers"]["RetryAfter"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A problem that is none of these. */
+        Problem: {
+            headers: {
+                "X-Request-ID": components["headers"]["RequestId"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
-    headers: never;
+    headers: {
+        /** @description The number of the request, as the log bears it; yours or your proxy’s, where `X-Request-ID` came with it. */
+        RequestId: string;
+        /** @description The next page, `rel="next"` (RFC 8288); absent on the last one. */
+        Link: string;
+        /** @description The version of what was answered (RFC 9110). */
+        ETag: string;
+        /** @description Seconds after which to try again (RFC 9110). */
+        RetryAfter: number;
+        /** @description How to prove who asks (RFC 6750); `insufficient_user_authentication` where they are to prove it anew (RFC 9470). */
+        WwwAuthenticate: string;
+    };
     pathItems: never;
 }
 export type $defs = Record<string, never>;
-export type operations = Record<string, never>;
+export interface operations {
+    postSignIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                    password: string;
+                    code?: string;
+                    /** @description A recovery code, in the place of a code. */
+                    recovery?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @enum {string|null} */
+                        needs: "code" | "passkey" | null;
+                        person: {
+                            id: string;
+                            name: string;
+                        } | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postSignOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeProof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code?: string;
+                    password?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: date-time */
+                        provenAt: string;
+                        provenBy: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeSecondProof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        secret: string;
+                        /** @description An otpauth: address, for authenticator apps. */
+                        address: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeSecondProofConfirmation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Drawn with the first second step, and told this once; none where there were some. */
+                        recoveryCodes: string[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            id: string;
+                            kind: string;
+                            name: string;
+                            /** Format: date-time */
+                            begunAt: string;
+                            /** Format: date-time */
+                            expiresAt: string;
+                            unattended: boolean;
+                            current: boolean;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeTokens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    /** Format: date-time */
+                    until: string;
+                    unattended?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        /** @description Told this once. */
+                        token: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteMeSessionsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postSignInPasskeyChallenge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        options: unknown;
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postSignInPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    challenge: string;
+                    credential: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMePasskeys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            id: string;
+                            name: string;
+                            /** Format: date-time */
+                            addedAt: string;
+                            /** Format: date-time */
+                            usedAt: string | null;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMePasskeys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    challenge: string;
+                    name: string;
+                    credential: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Drawn with the first second step, and told this once; none where there were some. */
+                        recoveryCodes: string[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMePasskeysChallenge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        options: unknown;
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteMePasskeysByPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passkey: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeProofPasskeyChallenge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        options: unknown;
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeProofPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    challenge: string;
+                    credential: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: date-time */
+                        provenAt: string;
+                        provenBy: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeRecoveryCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        codes: string[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postForgottenPasswords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            202: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sent: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postForgottenPasswordsChoice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                    password: string;
+                    code?: string;
+                    recovery?: string;
+                    passkey?: {
+                        /** Format: uuid */
+                        challenge: string;
+                        credential: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @enum {string|null} */
+                        needs: "code" | "passkey" | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putMePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    current: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeAddresses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            address: string;
+                            main: boolean;
+                            /** Format: date-time */
+                            verifiedAt: string;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeAddresses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            202: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sentTo: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postAddressesConfirmation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        address: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putMeAddressesByAddressMain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                address: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteMeAddressesByAddress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                address: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postOpenings: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    business: {
+                        name: string;
+                        town: string;
+                        zone: string;
+                    };
+                    person: {
+                        name: string;
+                        address: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            202: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sentTo: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postOpeningsConfirmation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        number: string;
+                        name: string;
+                        signedIn: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeBusinesses: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    town: string;
+                    zone: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        number: string;
+                        name: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putMeOwnBusiness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Where you work first, if it is not said. */
+                    town?: string;
+                    /** @description The time zone where you work first, if it is not said. */
+                    zone?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        number: string;
+                        name: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string|null} */
+                    worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
+                    contact: {
+                        name: string;
+                        address: string;
+                        telephone?: string | null;
+                    } | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBusinessesByBusiness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Business"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getClosure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closing"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putClosure: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        /** @description What waits for a second admin, where it takes two. */
+                        proposal: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteClosure: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPeople: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+                find?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Person"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPeopleByPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPeopleByPersonHoldings: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Holding"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPeopleByPersonStanding: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    standing: "member" | "finance" | "admin";
+                    note?: string;
+                    /** @description Whether what is asked about somebody new was read, and they are meant. */
+                    sure?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        proposal: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPeopleByPersonPause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePeopleByPersonPause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPeopleByPersonFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePeopleByPersonFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postLeave: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAdminChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["AdminChange"][];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postAdminChangesByChangeUndoing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                change: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        proposal: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeAdminChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["AdminChange"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeAdminChangesByChangeUndoing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        proposal: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putMostAdmins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    most: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putApprovals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    twoApprovals: boolean;
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        proposal: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getUnderstudy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Understudy"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postUnderstudy: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description An address, or an id, of a member. */
+                    who: string;
+                    /** @description Days of silence before they are an admin; 7 unless said. */
+                    days?: number;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        proposal: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postUnderstudyEnding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postUnderstudySteppingIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postUnderstudyNo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPeopleByPersonLeaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Leaving"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postPeopleByPersonLeaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description An id, or an e-mail address. */
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Who takes over what: a key of onlyTheirs, and a member’s address. */
+                    successors?: {
+                        key: string;
+                        address: string;
+                    }[];
+                    /** @description Why; needed where an admin goes or is made. */
+                    reason?: string;
+                    /** @description Whether they are told why too. */
+                    tellReason?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        stillReaches: string[];
+                        takenOver: string[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTeams: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            handle: string;
+                            name: string;
+                            members: number;
+                            grants: number;
+                        }[];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postTeams: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    handle: string;
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        handle: string;
+                        name: string;
+                        members: number;
+                        grants: number;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTeamsByTeam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                team: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Team"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteTeamsByTeam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                team: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putTeamsByTeamMembersByPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                team: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteTeamsByTeamMembersByPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                team: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPlatforms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            key: string;
+                            name: string;
+                            url: string;
+                            kinds: string[];
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssets: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+                find?: string;
+                archived?: boolean;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            number: string;
+                            /** @enum {string} */
+                            kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+                            noun: string;
+                            handle: string;
+                            name: string;
+                            platform: string;
+                            archived: boolean;
+                            frozen: boolean;
+                            inside: string | null;
+                            holders: number;
+                        }[];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postAssets: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    platform: string;
+                    kind: string;
+                    name: string;
+                    handle: string;
+                    /** @description What shall hold it, as an analytics account holds a property. */
+                    inside?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssetsByAsset: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The `ETag` of what is to be changed: changed meanwhile, it is refused. */
+                "If-Match"?: string;
+            };
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    ETag: components["headers"]["ETag"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    patchAssetsByAsset: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The `ETag` of what is to be changed: changed meanwhile, it is refused. */
+                "If-Match"?: string;
+            };
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    handle?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    ETag: components["headers"]["ETag"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssetsByAssetHolders: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Holder"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKinds: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            /** @enum {string} */
+                            kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+                            noun: string;
+                            alsoCalled: string[];
+                            canBeAskedFor: boolean;
+                            takesProofOfControl: boolean;
+                            contains: string[];
+                            figures: ("spend" | "revenue" | "contacts")[];
+                            watch: string[];
+                            run: string[];
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKindsByKind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindCompared"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssetsByAssetSiblings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            name: string;
+                            text: string;
+                            has: string;
+                            sentence: string;
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putAssetsByAssetArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteAssetsByAssetArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putAssetsByAssetFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteAssetsByAssetFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postClaims: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    platform: string;
+                    ref: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        platform: string;
+                        ref: string;
+                        shownAt: string;
+                        minutes: number;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postClaimsByClaimConfirmation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                claim: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    handle: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asset"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeHoldings: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Holding"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBundles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            handle: string;
+                            name: string;
+                            /** @description What it takes in by itself; null for one by list. */
+                            rule: string | null;
+                            assets: number;
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postBundles: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    handle: string;
+                    name: string;
+                    kinds?: ("ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant")[] | null;
+                    assets?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        handle: string;
+                        name: string;
+                        /** @description What it takes in by itself; null for one by list. */
+                        rule: string | null;
+                        assets: number;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBundlesByBundle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                bundle: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bundle"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putBundlesByBundleAssetsByAsset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                bundle: string;
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteBundlesByBundleAssetsByAsset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                bundle: string;
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putAssetsByAssetTiesByOther: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+                other: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteAssetsByAssetTiesByOther: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+                other: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPurposes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Purpose"][];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postPurposes: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    needs: {
+                        /** @enum {string} */
+                        kind: "ad-account" | "manager-account" | "page" | "channel" | "profile" | "tag" | "catalog" | "analytics-account" | "property" | "mailing-account" | "assistant";
+                        /** @enum {string|null} */
+                        tier?: "watch" | "draft" | "run" | "steward" | null;
+                        actions?: ("access.change" | "access.see" | "ads.attach" | "ads.draft" | "ads.pause" | "ads.publish" | "ads.see" | "analysis.make" | "analysis.share" | "asset.archive" | "asset.hand-over" | "audience.change" | "audience.draft" | "billing.change" | "billing.see" | "budget.change" | "caption.edit" | "catalog.use" | "comment.moderate" | "configuration.change" | "contacts.download" | "contacts.import" | "conversation.answer" | "conversation.see" | "data.delete" | "event.change" | "event.see" | "event.test" | "flow.draft" | "flow.publish" | "insight.see" | "item.change" | "item.draft" | "item.see" | "leads.collect" | "link.change" | "live.start" | "mailing.draft" | "mailing.send" | "message.answer" | "page.connect" | "post.delete" | "post.draft" | "post.publish" | "post.see" | "report.see" | "settings.change" | "tag.use" | "template.change" | "token.issue" | "video.delete" | "video.edit" | "video.publish" | "video.see" | "video.upload")[];
+                        must?: boolean;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Purpose"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePurposesByPurpose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                purpose: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReadiness: {
+        parameters: {
+            query: {
+                who: string;
+                purpose: string;
+                /** @description Assets or bundles, parted by commas; all of the business without it. */
+                on?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Readiness"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssetsByAssetReadiness: {
+        parameters: {
+            query: {
+                limit?: number;
+                after?: string;
+                purpose: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Readiness"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postSentencesPreview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    sentence: string;
+                    /**
+                     * @description What somebody new is to join as; without it as an open invitation says, else as member.
+                     * @enum {string}
+                     */
+                    standing?: "member" | "finance" | "admin";
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postSentences: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    sentence: string;
+                    note?: string;
+                    /** @description Where access is ended: whether its letter tells the note; the own history does in any case. */
+                    tellNote?: boolean;
+                    /**
+                     * @description What somebody who is invited by it joins as; member unless said.
+                     * @enum {string}
+                     */
+                    standing?: "member" | "finance" | "admin";
+                    /** @description Whether what its preview asks about (`doubts`) was read, and it is meant so. */
+                    sure?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postSentencesLetters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    sentence: string;
+                    note?: string;
+                    /** @description Where access is ended: whether its letter tells the note; the own history does in any case. */
+                    tellNote?: boolean;
+                    /**
+                     * @description What somebody who is invited by it joins as; member unless said.
+                     * @enum {string}
+                     */
+                    standing?: "member" | "finance" | "admin";
+                    /** @description Whether what its preview asks about (`doubts`) was read, and it is meant so. */
+                    sure?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LettersToBe"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getProposals: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+                state?: "open" | "all";
+                /** @description One kind alone: `ask`, `invitation`, … */
+                kind?: string;
+                /** @description What the business sent, or what other businesses sent it. */
+                side?: "sent" | "received";
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Proposal"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postProposalsByProposalWithdrawal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        neverSent: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postProposalsByProposalReminder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sentTo: string;
+                        staysOpenUntil: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getProposalsByProposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postProposalsByProposalPassOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        link: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postProposalsByProposalMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    confirmed: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postInvitationsMoving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                    address: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sentTo: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postInvitationsReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        proposal: components["schemas"]["Proposal"];
+                        /** @description Whether the address has a sign-in already. */
+                        known: boolean;
+                        signedInAs: string | null;
+                        /** @description Whether the link was passed on, so that it proves no address. */
+                        passedOn: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postInvitationsAcceptance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                    /**
+                     * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
+                     * @enum {string}
+                     */
+                    keeping?: "watch" | "draft" | "run" | "steward";
+                    signIn?: {
+                        name: string;
+                        password: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        business: {
+                            number: string;
+                            name: string;
+                        };
+                        person: {
+                            id: string;
+                            name: string;
+                        };
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postInvitationsRefusal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    link: string;
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeProposals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Proposal"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeProposalsByProposalAcceptance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
+                     * @enum {string}
+                     */
+                    keeping?: "watch" | "draft" | "run" | "steward";
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        business: {
+                            number: string;
+                            name: string;
+                        };
+                        person: {
+                            id: string;
+                            name: string;
+                        };
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeProposalsByProposalRefusal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeProposalsByProposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postProposalsByProposalAcceptance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description What is accepted or granted instead: `watch on …`. Never more than was proposed. */
+                    less?: string;
+                    reason?: string;
+                    /** @description Whether they may give access to others, where that is asked: no, unless said. */
+                    mayGiveAccess?: boolean;
+                    /** @description `means/…`: what you pay with from then on, where your yes makes you pay. */
+                    means?: string;
+                    /** @description Whether who pays stays as it is, where the rest can be accepted without. */
+                    payerStays?: boolean;
+                    /** @description Lines of a handover’s account that are to fall too, by their keys. */
+                    falls?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        less: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postProposalsByProposalRefusal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        less: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getProposalsByProposalThings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                proposal: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedThings"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postAsks: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`. */
+                    wanted: string;
+                    reason: string;
+                    /** @description A colleague whom it is for, by an address of theirs; without it, oneself. */
+                    whom?: string;
+                    /** @description Another business, by its number or as `business/…`: without it the own business is asked, or the owner of the assets that are named by number alone. */
+                    of?: string;
+                    /** @description Whom another business can write to about it. */
+                    contact?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        proposal: string;
+                        result: string;
+                        goesTo: {
+                            name: string;
+                            address: string;
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postLinksPreview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
+                    sentence: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkPreview"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postLinks: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
+                    sentence: string;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Linked"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postLinksChecks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                    under: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumbersChecked"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTree: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tree"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getManagerAccountsByAssetAccounts: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+                /** @description The last so many days, against as many before. */
+                days?: number;
+                order?: "name" | "spend" | "results" | "costOfResult" | "revenue";
+            };
+            header?: never;
+            path: {
+                business: string;
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountsCompared"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putManagerAccountsByAssetAccountsByAccountLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                asset: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    label: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putManagerAccountsByAssetAccountsByAccountFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                asset: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteManagerAccountsByAssetAccountsByAccountFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                asset: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Means"][];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    opening: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        handle: string;
+                        said: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postMeansOpenings: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    platform: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        /** @description The page of the platform on which it is registered. */
+                        shownAt: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteMeansByMeans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                means: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postBillingPreview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
+                    sentence: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BillingPreview"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postBilling: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
+                    sentence: string;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BillingDone"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssetsByAssetBilling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountPaying"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteAssetsByAssetBillingPlanned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                asset: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postHandoversPreview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description `hand over page/… to B-… keeping run with billing because "…"` */
+                    sentence: string;
+                    /** @description Lines of the account that are to fall, by their keys. */
+                    falls?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandoverPreview"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHandovers: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            id: string;
+                            /** @enum {string} */
+                            state: "cooling" | "completed" | "stopped";
+                            what: string;
+                            from: {
+                                number: string;
+                                name: string;
+                            };
+                            to: {
+                                number: string;
+                                name: string;
+                            };
+                            /** Format: date-time */
+                            completesAt: string;
+                            /** Format: date-time */
+                            endedAt: string | null;
+                        }[];
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postHandovers: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description `hand over page/… to B-… keeping run with billing because "…"` */
+                    sentence: string;
+                    /** @description Lines of the account that are to fall, by their keys. */
+                    falls?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandoverSaid"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHandoversByHandover: {
+        parameters: {
+            query?: {
+                /** @description Lines that you would let fall too, by their keys, parted by commas. */
+                falls?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+                handover: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Handover"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postHandoversByHandoverStop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                handover: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postHandoversByHandoverSigning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                handover: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putCooling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Between the yes and the completion. */
+                    hours: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getContests: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Contest"][];
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postContests: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    claim: string;
+                    reason: string;
+                    /** @description What you pay for it with from then on, where it is paid for. */
+                    means?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        contest: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postContestsByContestNo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                contest: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postContestsByContestAgreement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                contest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMoney: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Money"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postLookUps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    number: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundBusiness"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postBusinessInvitations: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                    /** @description A word to them; it stands in the letter. */
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            202: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPartners: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["PartnerInShort"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPartnersByPartner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Partner"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPartnersByPartnerPeople: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["PartnersPerson"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPartnersByPartnerReadiness: {
+        parameters: {
+            query: {
+                purpose: string;
+                /** @description Whether what the acting business gave the partner is enough for it, or what it got. */
+                side?: "gave" | "got";
+            };
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Readiness"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPartnersByPartnerFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePartnersByPartnerFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPartnersByPartnerPeopleByPersonFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePartnersByPartnerPeopleByPersonFreeze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+                partner: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHeld: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["SharedAsset"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putOffersAtOnce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    offersAtOnce: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        card: components["schemas"]["CallingCard"] | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    introduction: string;
+                    contact: string;
+                    purposes: {
+                        name: string;
+                        reason: string;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallingCard"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        done: boolean;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCardsByNumber: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallingCard"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCardsByNumberVcard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/vcard": string;
+                };
+            };
+            400: components["responses"]["Problem400"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postInTrust: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    town: string;
+                    zone: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            201: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        number: string;
+                        name: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postChair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                        proposal: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGrid: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+                /** @description Only rows of which this is so. */
+                show?: "sees revenue" | "can spend" | "can give access" | "ends soon" | "no second step" | "outside people" | "invited";
+                find?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Grid"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGridCounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: {
+                            /** @description The filter; null for everybody. */
+                            show: string | null;
+                            people: number;
+                            /** @description How many of them are from outside. */
+                            outside: number;
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSearch: {
+        parameters: {
+            query: {
+                find: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Searched"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postDecisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description An e-mail address. */
+                    who: string;
+                    action: string;
+                    /** @description A number, or kind/handle. */
+                    asset: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postAccessV1Evaluation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    subject: {
+                        type: string;
+                        id: string;
+                        properties?: unknown;
+                    };
+                    action: {
+                        name: string;
+                        properties?: unknown;
+                    };
+                    resource: {
+                        type: string;
+                        id: string;
+                        properties?: unknown;
+                    };
+                    context?: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    postAccessV1Evaluations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    subject?: {
+                        type?: string;
+                        id?: string;
+                        properties?: unknown;
+                    } | null;
+                    action?: {
+                        name?: string;
+                        properties?: unknown;
+                    } | null;
+                    resource?: {
+                        type?: string;
+                        id?: string;
+                        properties?: unknown;
+                    } | null;
+                    context?: unknown;
+                    evaluations?: {
+                        subject?: {
+                            type?: string;
+                            id?: string;
+                            properties?: unknown;
+                        } | null;
+                        action?: {
+                            name?: string;
+                            properties?: unknown;
+                        } | null;
+                        resource?: {
+                            type?: string;
+                            id?: string;
+                            properties?: unknown;
+                        } | null;
+                        context?: unknown;
+                    }[];
+                    options?: {
+                        /** @enum {string} */
+                        evaluations_semantic?: "execute_all" | "deny_on_first_deny" | "permit_on_first_permit";
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        decision?: boolean;
+                        context?: {
+                            reason?: string;
+                            level?: string;
+                            sees?: ("spend" | "revenue" | "contacts")[];
+                            /** @description Why this question could not be answered. */
+                            error?: {
+                                status: number;
+                                message: string;
+                            };
+                        };
+                        evaluations?: {
+                            decision: boolean;
+                            context?: {
+                                reason?: string;
+                                level?: string;
+                                sees?: ("spend" | "revenue" | "contacts")[];
+                                /** @description Why this question could not be answered. */
+                                error?: {
+                                    status: number;
+                                    message: string;
+                                };
+                            };
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getWellKnownAuthzenConfiguration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        policy_decision_point: string;
+                        access_evaluation_endpoint: string;
+                        access_evaluations_endpoint: string;
+                    };
+                };
+            };
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHistory: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: string;
+                asset?: string;
+                person?: string;
+                partner?: string;
+            };
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    Link: components["headers"]["Link"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["HistoryEntry"][];
+                        /** @description What to give as `after` for the page that follows; null on the last page. */
+                        next: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHistoryVerification: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verification"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDesk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    putDeskLeftAsIs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                business: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    who: string;
+                    purpose: string;
+                    /** @description False: it is told again. */
+                    meant?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            410: components["responses"]["Problem410"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMeChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            200: {
+                headers: {
+                    "X-Request-ID": components["headers"]["RequestId"];
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+            503: components["responses"]["Problem503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+}

@@ -77,6 +77,7 @@ import { understudyRoutes } from './understudies/routes.ts'
 import { tendAllDue, tendProposal } from './proposals/life.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
 import { voidNoLongerGood } from './proposals/voidNoLongerGood.ts'
+import { problemRoutes } from './problems/routes.ts'
 import { proposalRoutes } from './proposals/routes.ts'
 import { AuthorizationServer } from './single-sign-on/authorizationServer.ts'
 import { tellSignedOut } from './single-sign-on/platformSignIns.ts'
@@ -139,6 +140,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   decisionRoutes,
   historyRoutes,
   deskRoutes,
+  problemRoutes,
 ]
 
 export interface RunningService {
@@ -286,7 +288,7 @@ async function compose(kit: Kit, log: Logger, feed: Feed, isClosing: () => boole
     worksForIn(kit.database),
   )
   watchOver(app as unknown as FastifyInstance, kit, isClosing)
-  await describeApi(app as unknown as FastifyInstance)
+  await describeApi(app as unknown as FastifyInstance, kit.publicUrl)
   await app.register(async scope => {
     refuseOwnPassword(scope as App, kit)
     for (const capability of [...capabilities, liveRoutes(feed)]) await capability(scope as App, kit)

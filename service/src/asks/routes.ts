@@ -40,6 +40,7 @@ export async function askRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/asks',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Ask for access, in the own business or of another one, with a reason; it goes to all who can give it',

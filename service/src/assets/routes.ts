@@ -74,7 +74,10 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
 
   app.get(
     '/v1/businesses/:business/assets/:asset',
-    { schema: { tags, summary: 'One asset', params: assetParams, response: { 200: assetOut } } },
+    {
+      config: { versioned: true },
+      schema: { tags, summary: 'One asset', params: assetParams, response: { 200: assetOut } },
+    },
     async (request, reply) => {
       const told = await readAsset(kit, await actingFor(kit.database, request), request.params.asset)
       void reply.header('etag', `"${told.version}"`)
@@ -85,6 +88,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
   app.patch(
     '/v1/businesses/:business/assets/:asset',
     {
+      config: { versioned: true },
       schema: {
         tags,
         summary: 'Give an asset another name or handle (If-Match keeps two from overwriting one another)',
@@ -156,6 +160,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/assets',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Create an asset that is not there yet, on its platform and here',
@@ -214,6 +219,7 @@ export async function assetRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/claims',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Begin to bring in an asset: its platform shows a code',

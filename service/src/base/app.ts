@@ -38,7 +38,7 @@ export async function makeApp(
     trustProxy: trustedProxies.length > 0 ? [...trustedProxies] : false,
   }) as unknown as FastifyInstance
   useYup(app)
-  answerWithProblems(app)
+  answerWithProblems(app, publicUrl)
   app.decorateRequest('live', null)
   await app.register(cookie)
   await app.register(compress, {

@@ -2,8 +2,16 @@ import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { busy, databaseAway, isDatabaseAway, isUnreadable, tookTooLong } from './database.ts'
 import { Problem } from './problem.ts'
 
+declare module 'fastify' {
+  interface FastifyInstance {
+    /** The address that the service is known by. */
+    publicUrl(): string
+  }
+}
+
 /** Turns whatever a route throws into problem details (RFC 9457); the cause goes to the log, never to the reader. */
-export function answerWithProblems(app: FastifyInstance): void {
+export function answerWithProblems(app: FastifyInstance, publicUrl: () => string): void {
+  app.decorate('publicUrl', publicUrl)
   app.setErrorHandler((error, request, reply) => {
     const problem = toProblem(error)
     if (problem.status >= 500 || problem.cause)
@@ -19,7 +27,7 @@ export function sendProblem(reply: FastifyReply, request: FastifyRequest, proble
     .code(problem.status)
     .type('application/problem+json')
     .serializer((payload: unknown) => JSON.stringify(payload))
-    .send({ ...problem.toJSON(), instance: `urn:famiglia:request:${request.id}` })
+    .send({ ...problem.toJSON(request.server.publicUrl()), instance: `urn:famiglia:request:${request.id}` })
 }
 
 /** Step-up by RFC 9470: the same credentials will do once their holder has proven anew who they are. */

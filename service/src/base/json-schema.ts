@@ -4,7 +4,7 @@ export type JsonSchema = Record<string, unknown>
 
 /**
  * A Yup schema as JSON Schema (draft 2020-12, which OpenAPI 3.1 uses). `.meta({ id })` makes it a component;
- * `.meta({ description, format })` is kept.
+ * `.meta({ description, format, example })` is kept.
  */
 export function jsonSchemaOf(schema: AnySchema, components?: Map<string, JsonSchema>): JsonSchema {
   return fromDescription(schema.describe(), components)
@@ -14,18 +14,21 @@ interface Meta {
   id?: string
   description?: string
   format?: string
+  example?: unknown
 }
 
 function fromDescription(description: SchemaDescription, components?: Map<string, JsonSchema>): JsonSchema {
   const meta = (description.meta ?? {}) as Meta
-  const made = withNull(description, {
+  const made = {
     ...typed(description, components),
     ...(meta.description ? { description: meta.description } : {}),
     ...(meta.format ? { format: meta.format } : {}),
-  })
-  if (!meta.id || !components) return made
+    ...(meta.example === undefined ? {} : { examples: [meta.example] }),
+  }
+  if (!meta.id || !components) return withNull(description, made)
   components.set(meta.id, made)
-  return { $ref: `#/components/schemas/${meta.id}` }
+  const reference = { $ref: `#/components/schemas/${meta.id}` }
+  return description.nullable ? { anyOf: [reference, { type: 'null' }] } : reference
 }
 
 function typed(description: SchemaDescription, components?: Map<string, JsonSchema>): JsonSchema {

@@ -12,8 +12,18 @@ export interface Once {
 
 const longestKey = 255
 
+declare module 'fastify' {
+  interface FastifyContextConfig {
+    /** Takes an `Idempotency-Key`; the description says so. */
+    once?: boolean
+    /** Answers with an `ETag`, and where it changes something heeds `If-Match` (RFC 9110). */
+    versioned?: boolean
+  }
+}
+
 /** What a request's `Idempotency-Key` stands for; null without one. */
 export function onceIn(request: FastifyRequest): Once | null {
+  if (!request.routeOptions.config.once) throw new Error('This route does not say that it takes an Idempotency-Key.')
   const key = request.headers['idempotency-key']?.toString()
   if (!key) return null
   if (key.length > longestKey)

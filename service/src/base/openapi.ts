@@ -1,16 +1,22 @@
 import swagger from '@fastify/swagger'
 import swaggerUi from '@fastify/swagger-ui'
 import { faults } from '@famiglia/core'
-import type { FastifyInstance, FastifySchema } from 'fastify'
-import type { AnySchema, ObjectSchema } from 'yup'
+import type { FastifyInstance, FastifySchema, RouteOptions } from 'fastify'
+import { string, type AnySchema, type ObjectSchema } from 'yup'
 import { jsonSchemaOf, type JsonSchema } from './json-schema.ts'
 
 const mark = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 140 25" fill="none" stroke="#fff" stroke-linecap="round"><path d="M10 24V13" stroke-width="2.6"/><path d="M10 15C10 10 4.5 11 4.5 5.5" stroke-width="2"/><path d="M10 17C10 11.5 15.5 12.5 15.5 8" stroke-width="1.5"/><circle cx="4.5" cy="3.2" r="2.2" fill="#fff" stroke="none"/><circle cx="15.5" cy="6" r="1.8" fill="#fff" stroke="none"/><text x="28" y="20" fill="#fff" stroke="none" font-family="Georgia, serif" font-size="20">Famiglia</text></svg>`
 
 type YupPart = AnySchema | undefined
+type Security = readonly Record<string, readonly string[]>[]
+
+/** What a route says of who may ask: nobody has to be signed in. */
+export const nobodySignedIn: Security & [] = []
+/** What a route says of who may ask: a platform, with the secret that it shares with the service. */
+export const asPlatformOnly = [{ platform: [] }]
 
 /** The description of the HTTP interface, made from the routes' Yup schemas, at `/openapi.json`, with a page to read it at `/api`. */
-export async function describeApi(app: FastifyInstance): Promise<void> {
+export async function describeApi(app: FastifyInstance, publicUrl: () => string): Promise<void> {
   const components = new Map<string, JsonSchema>([['Problem', problemSchema]])
   await app.register(swagger, {
     openapi: {
@@ -18,21 +24,34 @@ export async function describeApi(app: FastifyInstance): Promise<void> {
       info: {
         title: 'Famiglia',
         version: '1',
+        license: { name: 'All rights reserved', identifier: 'LicenseRef-All-Rights-Reserved' },
         description:
           'Who may do what, with which asset, until when. Errors are problem details (RFC 9457) with a stable `code`.',
       },
       components: {
         securitySchemes: {
-          bearer: { type: 'http', scheme: 'bearer' },
-          cookie: { type: 'apiKey', in: 'cookie', name: 'famiglia_session' },
+          bearer: { type: 'http', scheme: 'bearer', description: 'A token of somebody’s own (RFC 6750).' },
+          cookie: { type: 'apiKey', in: 'cookie', name: 'famiglia_session', description: 'The console’s sign-in.' },
+          platform: { type: 'http', scheme: 'bearer', description: 'The secret that a platform shares with Famiglia.' },
         },
       },
       security: [{ bearer: [] }, { cookie: [] }],
     },
-    transform: ({ schema, url }) => ({ schema: describeRoute(schema, components), url }),
+    transform: ({ schema, url, route }) => ({ schema: describeRoute(schema, components, route), url }),
     transformObject: document => {
-      const { openapiObject } = document as { openapiObject: Record<string, unknown> & { components: object } }
-      return { ...openapiObject, components: { ...openapiObject.components, schemas: Object.fromEntries(components) } }
+      const { openapiObject } = document as unknown as { openapiObject: Document }
+      for (const [path, operations] of Object.entries(openapiObject.paths))
+        for (const [method, operation] of Object.entries(operations)) complete(operation, method, path)
+      return {
+        ...openapiObject,
+        servers: [{ url: publicUrl() }],
+        components: {
+          ...openapiObject.components,
+          schemas: Object.fromEntries(components),
+          responses: problemResponses,
+          headers: commonHeaders,
+        },
+      } as never
     },
   })
   await app.register(swaggerUi, {
@@ -45,11 +64,28 @@ export async function describeApi(app: FastifyInstance): Promise<void> {
   app.get('/openapi.json', { schema: { hide: true } as FastifySchema }, async () => app.swagger())
 }
 
+interface Operation {
+  operationId?: string
+  readonly security?: Security
+  readonly parameters?: readonly { in: string; name: string }[]
+  readonly requestBody?: object
+  responses: Record<string, object>
+}
+
+interface Document {
+  readonly paths: Record<string, Record<string, Operation>>
+  readonly components: object
+}
+
 /**
- * A route's schema as the description wants it. The answers for problems are added to every route, so that clients
- * know their shape.
+ * A route's schema as the description wants it: in JSON Schema, with the headers that it takes. Answers for problems and
+ * what all have in common are added when the whole is there.
  */
-function describeRoute(schema: FastifySchema, components: Map<string, JsonSchema>): FastifySchema {
+function describeRoute(
+  schema: FastifySchema,
+  components: Map<string, JsonSchema>,
+  { config = {} }: Pick<RouteOptions, 'config'>,
+): FastifySchema {
   if (!schema || (schema as { hide?: boolean }).hide) return { hide: true } as FastifySchema
   const { body, params, querystring, response, ...rest } = schema as FastifySchema & {
     response?: Record<string, AnySchema>
@@ -58,20 +94,117 @@ function describeRoute(schema: FastifySchema, components: Map<string, JsonSchema
   const answers = Object.fromEntries(
     Object.entries(response ?? {}).map(([status, wanted]) => [
       status,
-      { description: 'Done', content: { 'application/json': { schema: jsonSchemaOf(wanted, components) } } },
+      { description: 'Done', content: { [typeOf(wanted)]: { schema: jsonSchemaOf(wanted, components) } } },
     ]),
   )
-  const problems = {
-    description: 'A problem',
-    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
-  }
+  const taken = { ...(config.once ? onceHeader : {}), ...(config.versioned ? ifMatchHeader : {}) }
   return {
     ...rest,
     ...(body ? { body: part(body as AnySchema) } : {}),
     ...(params ? { params: inlined(params as ObjectSchema<object>) } : {}),
     ...(querystring ? { querystring: inlined(querystring as ObjectSchema<object>) } : {}),
-    response: { ...answers, default: problems },
+    ...(Object.keys(taken).length > 0 ? { headers: { type: 'object', properties: taken } } : {}),
+    response: answers,
   } as FastifySchema
+}
+
+/** An answer that is no JSON, as the description wants it. */
+export const textOf = (contentType: string): AnySchema => string().required().meta({ contentType })
+
+const typeOf = (schema: AnySchema) =>
+  ((schema.meta() ?? {}) as { contentType?: string }).contentType ?? 'application/json'
+
+/** Its name, the headers of its answers, and each way in which it can be refused. */
+function complete(operation: Operation, method: string, path: string): void {
+  operation.operationId = nameOf(method, path)
+  const isVersioned = operation.parameters?.some(({ name }) => name === 'If-Match')
+  const hasPages = operation.parameters?.some(({ name }) => name === 'after')
+  const headers = {
+    ...answerHeaders,
+    ...(isVersioned ? { ETag: ref('ETag') } : {}),
+    ...(hasPages ? { Link: ref('Link') } : {}),
+  }
+  const answers = Object.fromEntries(
+    Object.entries(operation.responses)
+      .filter(([status]) => status.startsWith('2'))
+      .map(([status, answer]) => [status, { ...answer, headers }]),
+  )
+  const inPath = operation.parameters?.some(parameter => parameter.in === 'path') ?? false
+  const isRead = method === 'get'
+  const statuses = [
+    ...(operation.parameters?.length || operation.requestBody ? ['400'] : []),
+    ...(operation.requestBody ? ['413'] : []),
+    ...(operation.security?.length === 0 ? [] : ['401', '403']),
+    ...(operation.security?.length === 0 && !isRead ? ['401'] : []),
+    ...(inPath ? ['404'] : []),
+    ...(isRead ? [] : ['409', '410', '422']),
+    ...(method === 'patch' ? ['412'] : []),
+    '429',
+    '500',
+    '503',
+  ]
+  const problems = Object.fromEntries(
+    statuses.map(status => [status, { $ref: `#/components/responses/Problem${status}` }]),
+  )
+  operation.responses = { ...answers, ...problems, default: { $ref: '#/components/responses/Problem' } }
+}
+
+/** As `getTeamsByTeam` for `GET /v1/businesses/{business}/teams/{team}`: it changes only with the path. */
+function nameOf(method: string, path: string): string {
+  const words = path
+    .replace(/^\/v1\/(businesses\/\{business\}(?=\/))?/, '/')
+    .split(/[/.-]/)
+    .filter(Boolean)
+    .map(word => word.replace(/^\{(.*)\}$/, 'By-$1'))
+    .flatMap(word => word.split('-'))
+  return method + words.map(word => word[0]!.toUpperCase() + word.slice(1)).join('')
+}
+
+const header = (description: string, schema: JsonSchema = { type: 'string' }) => ({ description, schema })
+const commonHeaders = {
+  RequestId: header(
+    'The number of the request, as the log bears it; yours or your proxy’s, where `X-Request-ID` came with it.',
+  ),
+  Link: header('The next page, `rel="next"` (RFC 8288); absent on the last one.'),
+  ETag: header('The version of what was answered (RFC 9110).'),
+  RetryAfter: header('Seconds after which to try again (RFC 9110).', { type: 'integer' }),
+  WwwAuthenticate: header(
+    'How to prove who asks (RFC 6750); `insufficient_user_authentication` where they are to prove it anew (RFC 9470).',
+  ),
+}
+const ref = (name: keyof typeof commonHeaders) => ({ $ref: `#/components/headers/${name}` })
+const answerHeaders = { 'X-Request-ID': ref('RequestId') }
+const onceHeader = {
+  'Idempotency-Key': {
+    type: 'string',
+    maxLength: 255,
+    description: 'Drawn by who asks; sent again with the same one it is answered the same and happens once.',
+  },
+}
+const ifMatchHeader = {
+  'If-Match': { type: 'string', description: 'The `ETag` of what is to be changed: changed meanwhile, it is refused.' },
+}
+
+/** One answer for each status that a problem has, and one for all others. */
+const problemResponses = Object.fromEntries(
+  [...new Set(Object.values(faults).map(({ status }) => status))].sort().map(status => {
+    const codes = (Object.keys(faults) as (keyof typeof faults)[]).filter(code => faults[code].status === status)
+    return [`Problem${status}`, problemResponse(`A problem: ${codes.map(code => `\`${code}\``).join(', ')}.`, status)]
+  }),
+)
+problemResponses['Problem'] = problemResponse('A problem that is none of these.', null)
+
+function problemResponse(description: string, status: number | null) {
+  const headers = {
+    ...answerHeaders,
+    ...(status === 401 ? { 'WWW-Authenticate': ref('WwwAuthenticate') } : {}),
+    ...(status === 429 || status === 503 ? { 'Retry-After': ref('RetryAfter') } : {}),
+  }
+  return {
+    description,
+    headers,
+    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+  }
 }
 
 /** Parameters stand one by one in OpenAPI, so that their schema cannot be a component. */

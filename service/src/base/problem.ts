@@ -29,10 +29,11 @@ export class Problem extends Error {
     this.status = faults[code].status
   }
 
-  toJSON(): Record<string, unknown> {
+  /** Its type is an address at the service where it is explained. */
+  toJSON(publicUrl = ''): Record<string, unknown> {
     const { retryAfter: _unsaid, ...data } = this.data
     return {
-      type: `urn:famiglia:problem:${this.code}`,
+      type: `${publicUrl}/problems/${this.code}`,
       title: faults[this.code].title,
       status: this.status,
       code: this.code,

@@ -40,6 +40,7 @@ export async function billingRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/billing',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Have somebody else pay for an ad account, or pay with something else',

@@ -59,6 +59,7 @@ export async function bundleRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/bundles',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Make a bundle',

@@ -1,3 +1,4 @@
+import { nobodySignedIn } from '../base/openapi.ts'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
@@ -36,7 +37,9 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/openings',
     {
       ...slowly,
+      config: { once: true },
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Ask to open a business: a letter with a link goes to the address',
         body: openingWanted,
@@ -53,6 +56,7 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
     {
       ...slowly,
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Open the business with the link from the letter and a password of one’s own; it signs in',
         body: openingLink,
@@ -70,6 +74,7 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/me/businesses',
     {
       ...slowly,
+      config: { once: true },
       schema: {
         tags,
         summary: 'Open one more business, and be its admin',

@@ -25,6 +25,7 @@ export async function trustRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/in-trust',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Open a business for a client who has no account yet, and run it until they take it over',

@@ -30,6 +30,7 @@ export async function closingRoutes(app: App, kit: Kit): Promise<void> {
   app.put(
     path,
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Close the business: everything ends, it stays readable, and for 30 days an admin can open it again',
@@ -49,6 +50,7 @@ export async function closingRoutes(app: App, kit: Kit): Promise<void> {
   app.delete(
     path,
     {
+      config: { once: true },
       schema: { tags, summary: 'Open it again', params: businessParam, response: { 200: resultOut } },
     },
     async request =>

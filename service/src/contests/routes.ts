@@ -40,6 +40,7 @@ export async function contestRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/contests',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Contest who owns what you proved control of, by a claim whose code was right',

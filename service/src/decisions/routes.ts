@@ -1,3 +1,4 @@
+import { asPlatformOnly, nobodySignedIn } from '../base/openapi.ts'
 import type { FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
@@ -44,6 +45,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
     {
       onRequest: asPlatform,
       schema: {
+        security: asPlatformOnly,
         tags: ['platforms'],
         summary: 'A platform’s question (OpenID AuthZEN 1.0)',
         body: evaluation,
@@ -58,6 +60,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
     {
       onRequest: asPlatform,
       schema: {
+        security: asPlatformOnly,
         tags: ['platforms'],
         summary: 'Several of a platform’s questions at once (OpenID AuthZEN 1.0)',
         body: evaluations,
@@ -71,6 +74,7 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
     '/.well-known/authzen-configuration',
     {
       schema: {
+        security: nobodySignedIn,
         tags: ['platforms'],
         summary: 'Where decisions are asked for (OpenID AuthZEN 1.0)',
         response: { 200: authzenMetadata },

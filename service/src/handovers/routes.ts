@@ -46,6 +46,7 @@ export async function handoverRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/handovers',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Propose to another business that it owns some of your assets',

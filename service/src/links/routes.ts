@@ -49,6 +49,7 @@ export async function linkRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/links',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Link accounts under a manager account, change a link, or unlink',

@@ -1,6 +1,7 @@
 import sse from '@fastify/sse'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
+import { textOf } from '../base/openapi.ts'
 import { requireSignIn, secretIn, sessionReader } from '../base/session.ts'
 import type { App } from '../base/validation.ts'
 import type { Ear, Feed } from './feed.ts'
@@ -23,6 +24,7 @@ export function liveRoutes(feed: Feed) {
           tags: ['people'],
           summary:
             'A stream of server-sent events: `changed`, with the numbers of those of your businesses in which something changed; what it is, ask for',
+          response: { 200: textOf('text/event-stream') },
         },
       },
       async (request, reply) => {

@@ -36,6 +36,7 @@ export async function meansRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/means/openings',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Begin to add a means of payment: where on its platform it is registered',

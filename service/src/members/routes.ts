@@ -31,6 +31,7 @@ export async function memberRoutes(app: App, kit: Kit): Promise<void> {
   app.put(
     '/v1/businesses/:business/people/:person/standing',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Give somebody a standing; somebody new is invited with it',
@@ -83,6 +84,7 @@ export async function memberRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/leave',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Leave a business: all it gave you ends, what you have elsewhere stays',

@@ -1,3 +1,4 @@
+import { nobodySignedIn, textOf } from '../base/openapi.ts'
 import { nextLink, pageQuery } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
 import { onceIn } from '../base/once.ts'
@@ -45,6 +46,7 @@ export async function partnerRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/business-invitations',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Invite somebody at another firm to open its business, by a letter; nothing is given by it',
@@ -262,6 +264,7 @@ export async function partnerRoutes(app: App, kit: Kit): Promise<void> {
     {
       ...slowly,
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'A published calling card',
         params: schemas.cardParam,
@@ -273,7 +276,16 @@ export async function partnerRoutes(app: App, kit: Kit): Promise<void> {
 
   app.get(
     '/v1/cards/:number/vcard',
-    { ...slowly, schema: { tags, summary: 'The same as a vCard 4.0 (RFC 6350)', params: schemas.cardParam } },
+    {
+      ...slowly,
+      schema: {
+        security: nobodySignedIn,
+        tags,
+        summary: 'The same as a vCard 4.0 (RFC 6350)',
+        params: schemas.cardParam,
+        response: { 200: textOf('text/vcard') },
+      },
+    },
     async (request, reply) => {
       const card = withUrl(await getCard(manager, request.params.number))
       return reply

@@ -1,3 +1,4 @@
+import { nobodySignedIn } from '../base/openapi.ts'
 import type { Tier } from '@famiglia/core'
 import { nextLink } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
@@ -145,6 +146,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     {
       ...slowly,
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Ask for an invitation to come to an address of one’s own; the inviter confirms another one',
         body: movingWanted,
@@ -159,6 +161,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     {
       ...slowly,
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Read the invitation that a link from a letter leads to',
         body: linkGiven,
@@ -173,6 +176,7 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     {
       ...slowly,
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Accept an invitation with its link, making a sign-in where there is none',
         body: acceptance,
@@ -195,7 +199,13 @@ export async function proposalRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/invitations/refusal',
     {
       ...slowly,
-      schema: { tags, summary: 'Decline an invitation with its link', body: refusal, response: { 200: done } },
+      schema: {
+        security: nobodySignedIn,
+        tags,
+        summary: 'Decline an invitation with its link',
+        body: refusal,
+        response: { 200: done },
+      },
     },
     async request => {
       await declineByLink(kit, proposalKinds)(request.body.link, request.live, request.body.reason ?? null)

@@ -38,6 +38,7 @@ export async function purposeRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/purposes',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Write a purpose of the business’s own',

@@ -33,6 +33,7 @@ export async function grantRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/sentences',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Say a sentence: give, change or end access',

@@ -1,3 +1,4 @@
+import { nobodySignedIn } from '../base/openapi.ts'
 import { linkText } from '../base/link-text.ts'
 import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simplewebauthn/server'
 import { array, boolean, mixed, object, string } from 'yup'
@@ -77,13 +78,27 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/sign-in/passkey/challenge',
     {
       ...slowly,
-      schema: { tags, summary: 'A challenge to sign in with a passkey (WebAuthn)', response: { 200: challenge } },
+      schema: {
+        security: nobodySignedIn,
+        tags,
+        summary: 'A challenge to sign in with a passkey (WebAuthn)',
+        response: { 200: challenge },
+      },
     },
     async () => challengeForPasskey(kit)(null),
   )
   app.post(
     '/v1/sign-in/passkey',
-    { ...slowly, schema: { tags, summary: 'Sign in with a passkey', body: passkeyAnswer, response: { 200: done } } },
+    {
+      ...slowly,
+      schema: {
+        security: nobodySignedIn,
+        tags,
+        summary: 'Sign in with a passkey',
+        body: passkeyAnswer,
+        response: { 200: done },
+      },
+    },
     async (request, reply) => {
       const { challenge: id, credential: given } = request.body
       const outcome = await signInWithPasskey(kit, tries)(id, given as AuthenticationResponseJSON, placeOf(request))
@@ -168,7 +183,13 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/forgotten-passwords',
     {
       ...slowly,
-      schema: { tags, summary: 'Ask for a link to choose a new password', body: forgotten, response: { 202: sent } },
+      schema: {
+        security: nobodySignedIn,
+        tags,
+        summary: 'Ask for a link to choose a new password',
+        body: forgotten,
+        response: { 202: sent },
+      },
     },
     async (request, reply) => {
       await forgotPassword(kit)(request.body.address)
@@ -180,6 +201,7 @@ export async function ownSignInRoutes(app: App, kit: Kit): Promise<void> {
     {
       ...slowly,
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Choose a new password with the link from the letter',
         body: chosen,

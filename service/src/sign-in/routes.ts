@@ -1,3 +1,4 @@
+import { nobodySignedIn } from '../base/openapi.ts'
 import { idText } from '../base/id-text.ts'
 import { proofHolds } from '@famiglia/core'
 import { object } from 'yup'
@@ -44,6 +45,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
     '/v1/sign-in',
     {
       schema: {
+        security: nobodySignedIn,
         tags,
         summary: 'Sign in with a password and, where one is set up, a code',
         body: credentials,

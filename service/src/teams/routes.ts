@@ -73,7 +73,10 @@ export async function teamRoutes(app: App, kit: Kit): Promise<void> {
 
   app.post(
     '/v1/businesses/:business/teams',
-    { schema: { tags, summary: 'Make a team', params: businessParam, body: teamWanted, response: { 201: teamLine } } },
+    {
+      config: { once: true },
+      schema: { tags, summary: 'Make a team', params: businessParam, body: teamWanted, response: { 201: teamLine } },
+    },
     async (request, reply) => {
       const team = await makeTeam(kit)(await actingFor(kit.database, request), request.body, onceIn(request))
       return reply.code(201).send({ handle: team.handle, name: team.name, members: 0, grants: 0 })

@@ -30,6 +30,7 @@ export async function understudyRoutes(app: App, kit: Kit): Promise<void> {
   app.post(
     '/v1/businesses/:business/understudy',
     {
+      config: { once: true },
       schema: {
         tags,
         summary: 'Ask a member to be the understudy',
