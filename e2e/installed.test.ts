@@ -135,7 +135,7 @@ test('behind a proxy with TLS every address and cookie is that of the public one
   const door = await fetch(begun.verification_uri_complete!)
   const cookies = door.headers.getSetCookie()
   expect(cookies.length).toBeGreaterThan(0)
-  for (const cookie of cookies) expect(cookie.toLowerCase()).toContain('; secure')
+  for (const cookie of cookies) expect(cookie).toMatch(/^__(Host|Secure)-.*; secure/i)
 })
 
 test('the command line signs in through it, confirmed in the browser', async () => {
@@ -182,7 +182,7 @@ test('a platform signs somebody in through it by authorization code, as a stock 
   })
   const page = await browser.page({ trusting: true })
   const { token } = await scene.signIn(scene.tomasz)
-  await page.context().addCookies([{ name: 'famiglia_session', value: token, url, secure: true }])
+  await page.context().addCookies([{ name: '__Host-famiglia_session', value: token, url, secure: true }])
   const back = page.waitForRequest(request => request.url().startsWith(redirect))
   await page.goto(start.href).catch(() => undefined)
   const answered = new URL((await back).url())

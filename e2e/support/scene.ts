@@ -116,7 +116,7 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
     const { response } = await famigliaClient({ url: town.service.url }).POST('/v1/sign-in', {
       body: { address: who.email, password: who.password, ...code },
     })
-    return /famiglia_session=([^;]+)/.exec(response.headers.getSetCookie()[0] ?? '')?.[1] ?? null
+    return /(?:__Host-)?famiglia_session=([^;]+)/.exec(response.headers.getSetCookie()[0] ?? '')?.[1] ?? null
   }
 
   const scene: Scene = {
@@ -211,7 +211,7 @@ export async function joinByLetter(scene: Scene, name: string, email: string, pa
   const { data, response } = await famigliaClient({ url: scene.url }).POST('/v1/invitations/acceptance', {
     body: { link, signIn: { name, password } },
   })
-  const token = /famiglia_session=([^;]+)/.exec(response.headers.getSetCookie().join(';'))?.[1]
+  const token = /(?:__Host-)?famiglia_session=([^;]+)/.exec(response.headers.getSetCookie().join(';'))?.[1]
   if (!data || !token) throw new Error(`${email} could not accept: ${response.status}`)
   return {
     name,

@@ -3,6 +3,7 @@ import swaggerUi from '@fastify/swagger-ui'
 import { faults } from '@famiglia/core'
 import type { FastifyInstance, FastifySchema, RouteOptions } from 'fastify'
 import { string, type AnySchema, type ObjectSchema } from 'yup'
+import { sessionCookie } from './session.ts'
 import { jsonSchemaOf, type JsonSchema } from './json-schema.ts'
 
 const mark = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 140 25" fill="none" stroke="#fff" stroke-linecap="round"><path d="M10 24V13" stroke-width="2.6"/><path d="M10 15C10 10 4.5 11 4.5 5.5" stroke-width="2"/><path d="M10 17C10 11.5 15.5 12.5 15.5 8" stroke-width="1.5"/><circle cx="4.5" cy="3.2" r="2.2" fill="#fff" stroke="none"/><circle cx="15.5" cy="6" r="1.8" fill="#fff" stroke="none"/><text x="28" y="20" fill="#fff" stroke="none" font-family="Georgia, serif" font-size="20">Famiglia</text></svg>`
@@ -31,7 +32,12 @@ export async function describeApi(app: FastifyInstance, publicUrl: () => string)
       components: {
         securitySchemes: {
           bearer: { type: 'http', scheme: 'bearer', description: 'A token of somebody’s own (RFC 6750).' },
-          cookie: { type: 'apiKey', in: 'cookie', name: 'famiglia_session', description: 'The console’s sign-in.' },
+          cookie: {
+            type: 'apiKey',
+            in: 'cookie',
+            name: sessionCookie(publicUrl()),
+            description: 'The console’s sign-in.',
+          },
           platform: { type: 'http', scheme: 'bearer', description: 'The secret that a platform shares with Famiglia.' },
         },
       },

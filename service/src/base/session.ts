@@ -14,7 +14,14 @@ declare module 'fastify' {
   }
 }
 
-export const sessionCookie = 'famiglia_session'
+/**
+ * A cookie's whole name: with https it bears the prefix by which browsers take it from this host alone, over TLS alone
+ * (RFC 6265bis), so that nothing beside this host can put one of its own in its place.
+ */
+const cookieNamed = (name: string, publicUrl: string): string =>
+  publicUrl.startsWith('https:') ? `__Host-${name}` : name
+
+export const sessionCookie = (publicUrl: string): string => cookieNamed('famiglia_session', publicUrl)
 
 export interface SessionReader {
   /** The session that a request carries, as a cookie or a bearer token (RFC 6750), or null. */
@@ -38,7 +45,7 @@ export function sessionReader(database: DataSource, clock: Clock): SessionReader
 export function secretIn(request: FastifyRequest): { secret: string; by: 'bearer' | 'cookie' } | null {
   const bearer = /^Bearer +(\S+)$/i.exec(request.headers.authorization ?? '')?.[1]
   if (bearer) return { secret: bearer, by: 'bearer' }
-  const cookie = request.cookies[sessionCookie]
+  const cookie = request.cookies[sessionCookie(request.server.publicUrl())]
   return cookie ? { secret: cookie, by: 'cookie' } : null
 }
 
@@ -67,20 +74,25 @@ export function actorOf(live: LiveSession): Actor {
   return { person, name, address, session, provenAt, provenBy: unattended ? 'unattended token' : provenBy, unattended }
 }
 
-export function setSessionCookie(reply: FastifyReply, secret: string, secure: boolean, maxAge: number): void {
-  void reply.setCookie(sessionCookie, secret, { path: '/', httpOnly: true, sameSite: 'lax', secure, maxAge })
+const plain = { path: '/', httpOnly: true, sameSite: 'lax' } as const
+const publicUrlOf = (reply: FastifyReply) => reply.server.publicUrl()
+const isSecure = (reply: FastifyReply) => publicUrlOf(reply).startsWith('https:')
+
+export function setSessionCookie(reply: FastifyReply, secret: string, maxAge: number): void {
+  void reply.setCookie(sessionCookie(publicUrlOf(reply)), secret, { ...plain, secure: isSecure(reply), maxAge })
   forgetAuthorizationSession(reply)
 }
 
-export function clearSessionCookie(reply: FastifyReply, secure: boolean): void {
-  void reply.clearCookie(sessionCookie, { path: '/', httpOnly: true, sameSite: 'lax', secure })
+export function clearSessionCookie(reply: FastifyReply): void {
+  void reply.clearCookie(sessionCookie(publicUrlOf(reply)), { ...plain, secure: isSecure(reply) })
   forgetAuthorizationSession(reply)
 }
 
 /** The cookie in which the authorization server remembers a browser. */
-export const authorizationCookie = 'famiglia_oidc'
+export const authorizationCookie = (publicUrl: string): string => cookieNamed('famiglia_oidc', publicUrl)
 
 /** Whoever signs in or out begins anew with the platforms too: they must not be entered as the one before. */
 function forgetAuthorizationSession(reply: FastifyReply): void {
-  for (const name of [authorizationCookie, `${authorizationCookie}.sig`]) void reply.clearCookie(name, { path: '/' })
+  const name = authorizationCookie(publicUrlOf(reply))
+  for (const part of [name, `${name}.sig`]) void reply.clearCookie(part, { path: '/', secure: isSecure(reply) })
 }

@@ -6,6 +6,6 @@ import { Tries } from './tries.ts'
 
 /** Gives a browser the sign-in that was begun there; the account knows the browser from now on. */
 export async function letIn(kit: Kit, request: FastifyRequest, reply: FastifyReply, secret: string): Promise<void> {
-  setSessionCookie(reply, secret, kit.publicUrl().startsWith('https:'), sessionDays.console * 86_400)
+  setSessionCookie(reply, secret, sessionDays.console * 86_400)
   await new Tries(kit).know(secret, request, reply)
 }

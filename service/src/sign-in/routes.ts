@@ -34,7 +34,6 @@ const idParam = object({ id: idText })
 
 /** Signing in and out, proving who one is, second steps, tokens. */
 export async function signInRoutes(app: App, kit: Kit): Promise<void> {
-  const secure = () => kit.publicUrl().startsWith('https:')
   const words = passwords(kit.config.FAMIGLIA_PASSWORD_MEMORY_KIB)
   const tries = new Tries(kit)
   const doSignIn = signIn(kit, words, tries)
@@ -66,7 +65,7 @@ export async function signInRoutes(app: App, kit: Kit): Promise<void> {
     async (request, reply) => {
       const live = requireSignIn(request)
       await doEnd(live, live.session)
-      clearSessionCookie(reply, secure())
+      clearSessionCookie(reply)
       return { done: true as const }
     },
   )

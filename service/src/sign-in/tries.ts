@@ -13,10 +13,11 @@ export interface Place {
   readonly device: string | null
 }
 
-const deviceCookie = 'famiglia_device'
+/** For sign-in alone, not for the whole host: with https it bears the prefix that says so much. */
+const deviceCookie = (publicUrl: string) => `${publicUrl.startsWith('https:') ? '__Secure-' : ''}famiglia_device`
 
 export function placeOf(request: FastifyRequest): Place {
-  const device = request.cookies[deviceCookie] ?? ''
+  const device = request.cookies[deviceCookie(request.server.publicUrl())] ?? ''
   return { from: request.ip, device: /^famd_[\w-]{43}$/.test(device) ? device : null }
 }
 
@@ -59,7 +60,7 @@ export class Tries {
     const place = { from, device: device ?? drawSecret('famd_') }
     const secure = this.kit.publicUrl().startsWith('https:')
     const maxAge = daysKnown * 86_400
-    void reply.setCookie(deviceCookie, place.device, {
+    void reply.setCookie(deviceCookie(this.kit.publicUrl()), place.device, {
       path: '/v1/',
       httpOnly: true,
       sameSite: 'strict',

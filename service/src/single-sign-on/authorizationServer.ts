@@ -39,7 +39,7 @@ export class AuthorizationServer {
 
   /** Who is signed in to the console in this browser: a token or the command line's sign-in does not open further doors. */
   async browsersSession(request: IncomingMessage): Promise<LiveSession | null> {
-    const live = await this.sessions.find(sessionSecretIn(request))
+    const live = await this.sessions.find(sessionSecretIn(request, this.kit.publicUrl()))
     return live?.kind === 'console' ? live : null
   }
 

@@ -17,6 +17,8 @@ export type BrowsersSession = (request: IncomingMessage) => Promise<LiveSession 
 
 /** What the authorization server does, in the library's words. What is not listed is not served. */
 export function configuration(kit: Kit, browsersSession: BrowsersSession, jwks: readonly object[]): Configuration {
+  // These two are for one address each, which the stricter prefix does not allow.
+  const secured = kit.publicUrl().startsWith('https:') ? '__Secure-' : ''
   return {
     adapter: oidcRecords(kit.database, {
       given: issued => letCommandLineIn(kit, issued),
@@ -25,7 +27,11 @@ export function configuration(kit: Kit, browsersSession: BrowsersSession, jwks: 
     jwks: { keys: jwks } as NonNullable<Configuration['jwks']>,
     cookies: {
       keys: kit.secrets.cookieKeys,
-      names: { session: authorizationCookie, interaction: 'famiglia_oidc_step', resume: 'famiglia_oidc_resume' },
+      names: {
+        session: authorizationCookie(kit.publicUrl()),
+        interaction: `${secured}famiglia_oidc_step`,
+        resume: `${secured}famiglia_oidc_resume`,
+      },
     },
     clients: [
       {

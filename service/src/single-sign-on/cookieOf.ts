@@ -7,6 +7,6 @@ export function cookieOf(request: IncomingMessage, name: string): string | null 
   return parse(request.headers.cookie ?? '')[name] ?? null
 }
 
-export function sessionSecretIn(request: IncomingMessage): string | null {
-  return cookieOf(request, sessionCookie)
+export function sessionSecretIn(request: IncomingMessage, publicUrl: string): string | null {
+  return cookieOf(request, sessionCookie(publicUrl))
 }

@@ -96,7 +96,7 @@ const beginAnew =
 /** A form of the door for the command line that comes without the cookie it was opened with: the library fails on it. */
 async function isForgedForm(provider: Provider, request: IncomingMessage): Promise<boolean> {
   if (request.method !== 'POST' || request.url !== '/oidc/device') return false
-  const openedWith = cookieOf(request, authorizationCookie)
+  const openedWith = cookieOf(request, authorizationCookie(provider.issuer))
   return !openedWith || !(await provider.Session.find(openedWith))
 }
 

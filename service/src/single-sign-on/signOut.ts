@@ -20,7 +20,10 @@ export function signOutHere(provider: Provider, kit: Kit, browsersSession: Brows
     if (!live || live.person !== ctx.oidc.session?.accountId) return
     await toldAlready(kit, toldIn(ctx))
     await end(live, live.session)
-    ctx.append('Set-Cookie', `${sessionCookie}=; Path=/; Max-Age=0; HttpOnly; SameSite=Lax`)
+    ctx.append(
+      'Set-Cookie',
+      `${sessionCookie(kit.publicUrl())}=; Path=/; Max-Age=0; HttpOnly; SameSite=Lax${ctx.secure ? '; Secure' : ''}`,
+    )
   })
 }
 
