@@ -27,6 +27,10 @@ try {
   cpSync(join(root, 'console/dist'), join(staged, 'console'), { recursive: true })
   cpSync(join(root, 'deploy'), join(staged, 'deploy'), { recursive: true })
   cpSync(join(root, 'deploy/README.md'), join(staged, 'README.md'))
+  mkdirSync(join(staged, 'man'))
+  const manual = spawnSync(process.execPath, [join(staged, 'bin/famiglia.mjs'), 'manual'], { encoding: 'utf8' })
+  if (manual.status !== 0) throw new Error(`The manual page could not be made: ${manual.stderr}`)
+  writeFileSync(join(staged, 'man/famiglia.1'), manual.stdout)
   const about = {
     name: 'famiglia',
     version: described('cli').version,
@@ -34,6 +38,7 @@ try {
     license: described('.').license,
     type: 'module',
     bin: { famiglia: './bin/famiglia.mjs' },
+    man: './man/famiglia.1',
     engines: described('.').engines,
     dependencies: Object.fromEntries(notBundled.map(name => [name, described(`node_modules/${name}`).version])),
   }

@@ -126,17 +126,30 @@ export class Context {
   }
 }
 
-/** All pages of a list, up to a limit, so that a script sees everything and a terminal is not flooded. */
-export async function allPages<T>(
-  fetchPage: (after: string | undefined) => Promise<{ items: T[]; next: string | null }>,
-  most: number,
-): Promise<T[]> {
-  const items: T[] = []
+type FetchPage<T> = (after: string | undefined) => Promise<{ items: T[]; next: string | null }>
+
+/** What is on all pages of a list, each fetched when the one before it was read. */
+export async function* eachOf<T>(fetchPage: FetchPage<T>): AsyncGenerator<T> {
   let after: string | undefined
   do {
     const page = await fetchPage(after)
-    items.push(...page.items)
+    yield* page.items
     after = page.next ?? undefined
-  } while (after && items.length < most)
-  return items.slice(0, most)
+  } while (after)
+}
+
+/** As many of them as are wanted. */
+export async function* first<T>(items: AsyncIterable<T>, most: number): AsyncGenerator<T> {
+  let count = 0
+  for await (const item of items) {
+    yield item
+    if (++count >= most) return
+  }
+}
+
+/** All pages of a list, up to a limit, so that a terminal is not flooded. */
+export async function allPages<T>(fetchPage: FetchPage<T>, most: number): Promise<T[]> {
+  const items: T[] = []
+  for await (const item of first(eachOf(fetchPage), most)) items.push(item)
+  return items
 }

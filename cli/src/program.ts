@@ -27,7 +27,10 @@ import { sentenceCommands } from './commands/sentences.ts'
 import { signInCommands } from './commands/signIn.ts'
 import { trustCommands } from './commands/trust.ts'
 import { understudyCommands } from './commands/understudy.ts'
+import { completionsOf, scripts, shells, type Shell } from './completion.ts'
 import { Context, Exit, type CommonOptions } from './context.ts'
+import { examples } from './examples.ts'
+import { manualOf } from './manual.ts'
 import { withNamesRead } from './names.ts'
 import type { Run } from './run.ts'
 import type { Environment } from './settings.ts'
@@ -87,7 +90,31 @@ export function makeProgram(environment: Environment): Command {
       .description('start the service with the demo around it')
       .option('--fresh', 'tell the story anew')
       .action(({ fresh }: { fresh?: boolean }) => start('demo', fresh ? ['--fresh'] : []))
+  program
+    .command('completion')
+    .argument('<shell>', `one of ${shells.join(', ')}`, (shell: string) => {
+      if (shells.includes(shell as Shell)) return shell as Shell
+      throw new Exit(2, `There is completion for ${shells.join(', ')}.`)
+    })
+    .description('what your shell reads so that it completes commands, people, assets and purposes')
+    .action((shell: Shell) => void process.stdout.write(scripts[shell]))
+  program
+    .command('complete', { hidden: true })
+    .argument('[words...]')
+    .description('what may come next; asked by the shell')
+    .action(async (words: string[]) => {
+      const open = (business: string | undefined) => new Context(business ? { for: business } : {}, environment)
+      for (const candidate of await completionsOf(program, words, open)) process.stdout.write(`${candidate}\n`)
+    })
+  program
+    .command('manual')
+    .description('the manual page, for man')
+    .action(() => void process.stdout.write(manualOf(program, packageJson.version, exitStatuses)))
   takeCommonOptionsAnywhere(program)
+  for (const command of program.commands) {
+    const shown = examples[command.name()]
+    if (shown) command.addHelpText('after', `\nExamples:\n${shown.map(line => `  ${line}`).join('\n')}`)
+  }
   return program
 }
 
@@ -152,6 +179,8 @@ export async function runProgram(args: readonly string[], environment: Environme
 
 /** A variable that is not set in a script must not widen what is asked: less becoming all, one asset becoming every one. */
 function refuseEmpty(args: readonly string[]): void {
+  // The word that is being typed is empty when it has not been begun.
+  if (args[0] === 'complete') return
   const at = args.findIndex(arg => !arg.trim() || /^--[\w-]+=\s*$/.test(arg))
   if (at < 0) return
   const where = args[at]!.trim() || (at > 0 ? `What comes after “${args[at - 1]}”` : 'The first word')

@@ -31,5 +31,5 @@ export function commandLine(url: string, token: string | null) {
   const run = (...args: string[]) => started(process.execPath, [famigliaProgram, ...args])
   /** What somebody types after `famiglia`, read by a shell as it is read from a terminal. */
   const type = (line: string) => started('/bin/sh', ['-c', `'${process.execPath}' '${famigliaProgram}' ${line}`])
-  return { run, type, home, environment }
+  return { run, type, started, home, environment }
 }

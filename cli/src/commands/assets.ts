@@ -1,6 +1,6 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import type { Command } from 'commander'
-import { allPages, Exit, type Context } from '../context.ts'
+import { eachOf, Exit, type Context } from '../context.ts'
 import type { Run } from '../run.ts'
 
 /** The business's assets, bringing them in, and opening a business. */
@@ -13,16 +13,14 @@ export function assetCommands(program: Command, run: Run): void {
     .action(
       run(async context => {
         const path = await context.path()
-        const items = await allPages(
-          after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/assets', {
-                params: { path, query: after ? { after } : {} },
-              }),
-            ),
-          2_000,
+        const items = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/assets', {
+              params: { path, query: after ? { after } : {} },
+            }),
+          ),
         )
-        context.desk.list(
+        await context.desk.stream(
           items,
           [
             { head: 'asset', of: asset => `${asset.kind}/${asset.handle}` },

@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { sayContact, sayCount, sayList, sayWhereItWorks } from '@famiglia/core'
 import type { Command } from 'commander'
-import { allPages, Exit, type Context } from '../context.ts'
+import { allPages, eachOf, Exit, type Context } from '../context.ts'
 import { day, end, longDay, longEnd, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
@@ -79,16 +79,14 @@ export function partnerCommands(program: Command, run: Run): void {
     .action(
       run(async context => {
         const path = await context.path()
-        const items = await allPages(
-          after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/held', {
-                params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
-              }),
-            ),
-          20_000,
+        const items = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/held', {
+              params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+            }),
+          ),
         )
-        context.desk.list(items, heldColumns(await zoneOf(context)), 'No other business gave you anything yet.')
+        await context.desk.stream(items, heldColumns(await zoneOf(context)), 'No other business gave you anything yet.')
       }),
     )
 }
@@ -101,22 +99,20 @@ export const heldColumns = (zone: string) => [
   { head: 'of', of: (asset: Shared) => asset.owner.name },
   { head: 'ceiling', of: (asset: Shared) => asset.level },
   { head: 'hidden', of: (asset: Shared) => asset.hidden.join(', ') },
-  { head: 'until', of: (asset: Shared) => end(asset.until, zone) },
+  { head: 'until', of: (asset: Shared) => end(asset.until, zone), exact: (asset: Shared) => asset.until },
   { head: 'people', of: (asset: Shared) => asset.people },
 ]
 
 async function listPartners(context: Context): Promise<void> {
   const path = await context.path()
-  const items = await allPages(
-    after =>
-      answerOf(
-        context.client.GET('/v1/businesses/{business}/partners', {
-          params: { path, query: after ? { after } : {} },
-        }),
-      ),
-    2_000,
+  const items = eachOf(after =>
+    answerOf(
+      context.client.GET('/v1/businesses/{business}/partners', {
+        params: { path, query: after ? { after } : {} },
+      }),
+    ),
   )
-  context.desk.list(
+  await context.desk.stream(
     items,
     [
       { head: 'business', of: item => item.name },

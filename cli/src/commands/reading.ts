@@ -1,7 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import { sayList } from '@famiglia/core'
 import type { Command } from 'commander'
-import { allPages, type Context } from '../context.ts'
+import { allPages, eachOf, first, type Context } from '../context.ts'
 import { age, day, end, second, zoneOf } from '../dates.ts'
 import type { Column } from '../desk.ts'
 import type { Run } from '../run.ts'
@@ -22,16 +22,14 @@ export function readingCommands(program: Command, run: Run): void {
         const path = { ...(await context.path()), asset }
         if (canGive) return givers(context, path)
         if (ready) return readyOnes(context, path, ready)
-        const holders = await allPages(
-          after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/assets/{asset}/holders', {
-                params: { path, query: after ? { after } : {} },
-              }),
-            ),
-          most,
+        const holders = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/assets/{asset}/holders', {
+              params: { path, query: after ? { after } : {} },
+            }),
+          ),
         )
-        context.desk.list(holders, holderColumns(await zoneOf(context)), 'Nobody reaches it.')
+        await context.desk.stream(holders, holderColumns(await zoneOf(context)), 'Nobody reaches it.')
       }),
     )
 
@@ -48,8 +46,8 @@ export function readingCommands(program: Command, run: Run): void {
                 }),
               )
             : answerOf(context.client.GET('/v1/me/holdings', { params: { query: after ? { after } : {} } }))
-        context.desk.list(
-          await allPages(page, most),
+        await context.desk.stream(
+          eachOf(page),
           holdingColumns(await zoneOf(context)),
           `${person ?? 'You'} reach${person ? 'es' : ''} nothing so far.`,
         )
@@ -88,17 +86,15 @@ export function readingCommands(program: Command, run: Run): void {
       run(async (context, { invited }: { invited?: true }) => {
         if (invited) return listInvited(context)
         const path = await context.path()
-        const people = await allPages(
-          after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/people', {
-                params: { path, query: after ? { after } : {} },
-              }),
-            ),
-          most,
+        const people = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/people', {
+              params: { path, query: after ? { after } : {} },
+            }),
+          ),
         )
         const zone = await zoneOf(context)
-        context.desk.list(
+        await context.desk.stream(
           people,
           [
             { head: 'person', of: person => person.name },
@@ -128,9 +124,9 @@ export function readingCommands(program: Command, run: Run): void {
     .option('--verify', 'read the whole chain and prove it')
     .option('--asset <what>', 'only what concerns an asset')
     .option('--person <who>', 'only what somebody did or what concerned them')
-    .option('--limit <entries>', 'how many entries', '50')
+    .option('--limit <entries>', 'how many entries; without it the last 50, or all as --json and --csv')
     .action(
-      run(async (context, options: { verify?: boolean; asset?: string; person?: string; limit: string }) =>
+      run(async (context, options: { verify?: boolean; asset?: string; person?: string; limit?: string }) =>
         options.verify ? verify(context) : history(context, options),
       ),
     )
@@ -182,31 +178,32 @@ async function ask(context: Context, who: string, action: string, asset: string)
   )
 }
 
-async function history(context: Context, options: { asset?: string; person?: string; limit: string }): Promise<void> {
+async function history(context: Context, options: { asset?: string; person?: string; limit?: string }): Promise<void> {
   const path = await context.path()
   const { asset, person } = options
   const filter = { ...(asset ? { asset } : {}), ...(person ? { person } : {}) }
-  const limit = Math.max(1, Number(options.limit) || 50)
-  const entries = await allPages(
-    after =>
-      answerOf(
-        context.client.GET('/v1/businesses/{business}/history', {
-          params: { path, query: { limit: Math.min(200, limit), ...filter, ...(after ? { after } : {}) } },
-        }),
-      ),
-    limit,
+  const wanted = options.limit === undefined ? null : Math.max(1, Number(options.limit) || 50)
+  const all = context.desk.format === 'table' ? 50 : Infinity
+  const limit = wanted ?? all
+  const entries = eachOf(after =>
+    answerOf(
+      context.client.GET('/v1/businesses/{business}/history', {
+        params: { path, query: { limit: Math.min(200, limit), ...filter, ...(after ? { after } : {}) } },
+      }),
+    ),
   )
   const zone = await zoneOf(context)
-  context.desk.list(
-    entries,
+  await context.desk.stream(
+    first(entries, limit),
     [
       { head: 'no.', of: entry => entry.number },
-      {
-        head: 'when',
-        of: entry => second(entry.at, zone),
-      },
+      { head: 'when', of: entry => second(entry.at, zone), exact: entry => entry.at },
       { head: 'what happened', of: entry => entry.sentence },
-      { head: 'hash', of: entry => `${entry.hash.slice(0, 4)}…${entry.hash.slice(-4)}` },
+      {
+        head: 'hash',
+        of: entry => `${entry.hash.slice(0, 4)}…${entry.hash.slice(-4)}`,
+        exact: entry => entry.hash,
+      },
     ],
     'Nothing yet.',
   )
@@ -234,9 +231,9 @@ function holderColumns(zone: string): Column<Schemas['Holder']>[] {
     { head: 'hiding', of: holder => (holder.hidden.length > 0 ? sayList(holder.hidden) : 'nothing') },
     { head: 'second step', of: holder => (holder.secondProof === null ? '' : holder.secondProof ? 'set up' : 'none') },
     { head: 'invited by', of: holder => holder.invitedBy },
-    { head: 'since', of: holder => day(holder.since, zone) },
-    { head: 'last used', of: holder => age(holder.lastUsed) ?? 'never' },
-    { head: 'until', of: holder => end(holder.until, zone) },
+    { head: 'since', of: holder => day(holder.since, zone), exact: holder => holder.since },
+    { head: 'last used', of: holder => age(holder.lastUsed) ?? 'never', exact: holder => holder.lastUsed },
+    { head: 'until', of: holder => end(holder.until, zone), exact: holder => holder.until },
   ]
 }
 
@@ -247,8 +244,8 @@ export function holdingColumns(zone: string): Column<Schemas['Holding']>[] {
     { head: 'of', of: ({ business }) => business.name },
     { head: 'may', of: holding => (holding.why ? `${holding.level} (not now: ${holding.why})` : holding.level) },
     { head: 'hiding', of: holding => (holding.hidden.length > 0 ? sayList(holding.hidden) : 'nothing') },
-    { head: 'last used', of: holding => age(holding.lastUsed) ?? 'never' },
-    { head: 'until', of: holding => end(holding.until, zone) },
+    { head: 'last used', of: holding => age(holding.lastUsed) ?? 'never', exact: holding => holding.lastUsed },
+    { head: 'until', of: holding => end(holding.until, zone), exact: holding => holding.until },
   ]
 }
 
