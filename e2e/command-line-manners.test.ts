@@ -47,7 +47,7 @@ test('CSV and JSON of the history are all of it, with whole hashes and exact tim
     [scene.agnese.business],
   )) as [{ entries: number }]
   expect(entries).toBeGreaterThan(50)
-  const csv = (await agnese.run('history', '--csv')).out.trim().split('\n')
+  const csv = (await agnese.run('history', '--csv')).out.trim().split('\r\n')
   expect(csv).toHaveLength(entries + 1)
   expect(csv[1]).toMatch(/^\d+,\d{4}-\d{2}-\d{2}T[\d:.]+Z,.*,[0-9a-f]{64}$/)
   const json = JSON.parse((await agnese.run('history', '--json')).out) as { hash: string }[]

@@ -255,6 +255,39 @@ test('a process takes little memory, and outlives the shell that started it', as
   expect(Number(kib) / 1024).toBeLessThan(300)
 })
 
+test('a look at the settings says what is well and what is wrong, and changes nothing', async () => {
+  const { config } = scene.town.service.kit
+  const look = (settings: Record<string, string>) =>
+    new Promise<{ status: number | null; out: string }>(done => {
+      const child = spawn(program(), ['check'], {
+        env: {
+          PATH: process.env['PATH'],
+          DATABASE_URL: config.DATABASE_URL,
+          FAMIGLIA_SECRET: scene.town.secret,
+          FAMIGLIA_SMTP_URL: config.FAMIGLIA_SMTP_URL,
+          FAMIGLIA_PLATFORMS: JSON.stringify(config.FAMIGLIA_PLATFORMS),
+          FAMIGLIA_DATABASE_CONNECTIONS: '4',
+          ...settings,
+        },
+      })
+      let out = ''
+      child.stdout.on('data', chunk => (out += String(chunk)))
+      child.once('close', status => done({ status, out }))
+    })
+  const well = await look({})
+  for (const about of ['settings', 'database', 'PostgreSQL', 'clock', 'records', 'mail server', 'platform Marram'])
+    expect(well.out).toContain(`good   ${about}\n`)
+  const away = await look({
+    DATABASE_URL: 'postgres://nobody@127.0.0.1:9/none',
+    FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:9',
+  })
+  expect(away.status).toBe(1)
+  expect(away.out).toMatch(/wrong {2}database: .*ECONNREFUSED/)
+  expect(away.out).toMatch(/wrong {2}mail server: /)
+  const wrong = await look({ FAMIGLIA_PORT: 'a door' })
+  expect([wrong.status, wrong.out]).toEqual([1, expect.stringContaining('FAMIGLIA_PORT')])
+})
+
 test('a setting that is wrong or missing is named at once, without a trace of the program', () => {
   const { status, stderr } = spawnSync(program(), ['serve'], {
     encoding: 'utf8',

@@ -21,6 +21,7 @@ const tasks = {
     run: [tsx('scripts/serve.ts', ...args)],
     outlives: true,
   }),
+  'check-settings': () => ({ needs: [packages], run: [tsx('scripts/check-settings.ts')] }),
   code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
   test: args => ({ needs: [packages, postgres, chromium, nginx, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
   bench: args => ({ needs: [packages, postgres, chromium, interfaces], run: [tsx('bench/main.ts', ...args)] }),

@@ -59,10 +59,10 @@ export function openDesk(options: { json?: boolean | undefined; csv?: boolean | 
         return
       }
       let count = 0
-      if (format === 'csv') await written(`${csvHead(columns)}\n`)
+      if (format === 'csv') await written(`${csvHead(columns)}\r\n`)
       for await (const item of items)
         await written(
-          format === 'csv' ? `${csvRow(item, columns)}\n` : `${count++ === 0 ? '[' : ','}\n  ${JSON.stringify(item)}`,
+          format === 'csv' ? `${csvRow(item, columns)}\r\n` : `${count++ === 0 ? '[' : ','}\n  ${JSON.stringify(item)}`,
         )
       if (format === 'json') await written(count === 0 ? '[]\n' : '\n]\n')
     },

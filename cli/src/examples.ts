@@ -168,5 +168,6 @@ export const examples: Readonly<Record<string, readonly [string, string]>> = {
   completion: ['source <(famiglia completion bash)', 'famiglia completion fish'],
   manual: ['famiglia manual | man -l -', 'famiglia manual > famiglia.1'],
   serve: ['famiglia serve', 'FAMIGLIA_PORT=4820 famiglia serve'],
+  check: ['famiglia check', 'DATABASE_URL=postgres://… famiglia check && famiglia serve'],
   demo: ['famiglia demo', 'famiglia demo --fresh'],
 }

@@ -84,6 +84,12 @@ export function makeProgram(environment: Environment): Command {
     .command('serve')
     .description('start the service')
     .action(() => (existsSync(builtService) ? serveBuilt(environment) : start('serve', [])))
+  program
+    .command('check')
+    .description(
+      'would the service run by the settings that are set? tries database, mail, platforms and clock, and says what is wrong',
+    )
+    .action(() => (existsSync(builtService) ? checkBuilt(environment) : start('check-settings', [])))
   if (existsSync(house))
     program
       .command('demo')
@@ -150,14 +156,25 @@ function hidden(option: Command['options'][number]): Command['options'][number] 
 const builtService = join(import.meta.dirname, 'serve.js')
 const house = join(import.meta.dirname, '../../scripts/run.mjs')
 
+interface BuiltService {
+  serve(environment: Environment): Promise<void>
+  /** Whether all is well. */
+  tellCheck(environment: Environment): Promise<boolean>
+}
+
+const openBuilt = () => import(/* @vite-ignore */ pathToFileURL(builtService).href) as Promise<BuiltService>
+
 async function serveBuilt(environment: Environment): Promise<void> {
-  const { serve } = (await import(/* @vite-ignore */ pathToFileURL(builtService).href)) as {
-    serve(environment: Environment): Promise<void>
-  }
+  const { serve } = await openBuilt()
   await serve(environment)
 }
 
-function start(what: 'serve' | 'demo', args: string[]): Promise<void> {
+async function checkBuilt(environment: Environment): Promise<void> {
+  const { tellCheck } = await openBuilt()
+  if (!(await tellCheck(environment))) process.exitCode = 1
+}
+
+function start(what: 'serve' | 'demo' | 'check-settings', args: string[]): Promise<void> {
   const child = spawn(process.execPath, [house, what, ...args], { stdio: 'inherit' })
   process.on('SIGINT', () => undefined)
   if (what === 'serve') process.on('SIGHUP', () => undefined)

@@ -272,6 +272,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
   const postman = openPostman(database, secrets, clock, log, {
     smtp: config.FAMIGLIA_SMTP_URL,
     from: config.FAMIGLIA_MAIL_FROM,
+    dkim: config.FAMIGLIA_DKIM,
     publicUrl,
   })
   return { kit, jobs, postman, lastUse, feed: new Feed(complain), complain }

@@ -1,6 +1,8 @@
 import { join } from 'node:path'
 import { SettingError, startService, type Settings } from './main.ts'
 
+export { tellCheck } from './check.ts'
+
 /**
  * Starts the service by the settings of the environment, and goes on until it is told to end (SIGTERM, Ctrl-C): what was
  * begun is finished first; told again, it ends at once. It outlives the shell that started it.

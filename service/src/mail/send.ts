@@ -30,10 +30,22 @@ export function openPostman(
   secrets: Secrets,
   clock: Clock,
   log: Logger,
-  settings: { smtp: string; from: string; publicUrl: () => string },
+  settings: {
+    smtp: string
+    from: string
+    dkim: { selector: string; key: string } | null | undefined
+    publicUrl: () => string
+  },
 ): Postman {
-  const transport = createTransport({ url: settings.smtp, pool: true, maxConnections: atOnce, ...patience } as object)
   const domain = /@([\w.-]+)/.exec(settings.from)?.[1] ?? 'famiglia.example'
+  const { dkim } = settings
+  const transport = createTransport({
+    url: settings.smtp,
+    pool: true,
+    maxConnections: atOnce,
+    ...patience,
+    ...(dkim ? { dkim: { domainName: domain, keySelector: dkim.selector, privateKey: dkim.key } } : {}),
+  } as object)
   const rounds = new Set<Promise<void>>()
   let closing = false
   /** Whether a letter came while nobody had a hand free. */

@@ -9,6 +9,8 @@ export interface ReceivedLetter {
   /** Where an answer goes; empty where to who sent it. */
   readonly replyTo: string
   readonly subject: string
+  /** The domain that it says it is signed for (DKIM, RFC 6376), with the selector; empty where it is not. */
+  readonly signedFor: string
   readonly text: string
   readonly html: string
   /** Addresses of web pages in the text. */
@@ -36,6 +38,7 @@ export class Letters {
       from: mail.from?.text ?? '',
       replyTo: mail.replyTo?.text ?? '',
       subject: mail.subject ?? '',
+      signedFor: signedFor(mail),
       text,
       html: mail.html || '',
       links: text.match(/https?:\/\/\S+/g) ?? [],
@@ -52,4 +55,9 @@ export class Letters {
   find(id: string): ReceivedLetter | null {
     return this.all.find(letter => letter.id === id) ?? null
   }
+}
+
+function signedFor(mail: ParsedMail): string {
+  const { params } = (mail.headers.get('dkim-signature') ?? {}) as { params?: { d?: string; s?: string } }
+  return params?.d ? `${params.s}._domainkey.${params.d}` : ''
 }
