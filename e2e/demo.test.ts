@@ -114,7 +114,7 @@ test('the demo opens, says where to go and who can sign in, and Ctrl-C ends ever
   await end('SIGINT')
   expect(leftovers()).toEqual([])
   await expect(fetch(place.url)).rejects.toThrow()
-})
+}, 180_000)
 
 test('killed right after a sentence was sent, it starts again by itself, and the letter arrives once', async () => {
   const { place } = await start()

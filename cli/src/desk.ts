@@ -146,7 +146,15 @@ export function folded(rows: readonly string[][], width: number): readonly strin
     if (widest === 0) break
     widths[room.indexOf(widest)] = widest - 1
   }
-  return rows.map(row => row.map((text, column) => wrapAnsi(text, widths[column]!, { hard: true })))
+  return rows.map(row => row.map((text, column) => brokenAt(text, widths[column]!)))
+}
+
+/** What is indented stays so, on each of its lines. */
+function brokenAt(text: string, width: number): string {
+  if (stringWidth(text) <= width) return text
+  const indent = /^ */.exec(text)![0].slice(0, Math.max(0, width - narrowest))
+  const lines = wrapAnsi(text.trimStart(), width - indent.length, { hard: true }).split('\n')
+  return lines.map(line => indent + line).join('\n')
 }
 
 /** The same for words of several lines. */
