@@ -8,7 +8,7 @@ export default defineConfig({
     globalSetup: ['e2e/support/cluster.ts'],
     setupFiles: ['e2e/support/as-described.ts'],
     testTimeout: 60_000,
-    hookTimeout: 60_000,
+    hookTimeout: 120_000,
     maxWorkers: 2,
   },
 })

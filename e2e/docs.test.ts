@@ -65,7 +65,10 @@ test('every problem that can be met is met by a test', () => {
 })
 
 test('every command is documented, and every documented one exists', () => {
-  const known = makeProgram({ HOME: '/nowhere' }).commands.map(command => command.name())
+  // What a shell asks is nobody's to type.
+  const known = makeProgram({ HOME: '/nowhere' })
+    .commands.map(command => command.name())
+    .filter(name => name !== 'complete')
   const table = read('docs/command-line.md')
     .split('\n')
     .filter(line => line.startsWith('| `'))
