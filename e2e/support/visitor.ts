@@ -6,7 +6,14 @@ export class Visitor {
 
   async go(
     url: string,
-    options: { method?: string; json?: object; form?: Record<string, string>; accept?: string } = {},
+    options: {
+      method?: string
+      json?: object
+      form?: Record<string, string>
+      accept?: string
+      /** Where they are led is no longer followed from an address that begins so. */
+      until?: string
+    } = {},
   ): Promise<{ url: string; status: number; body: string }> {
     const headers: Record<string, string> = {
       accept: options.accept ?? 'application/json',
@@ -31,8 +38,11 @@ export class Visitor {
       else this.cookies.delete(name!)
     }
     const next = response.headers.get('location')
-    if (response.status >= 300 && response.status < 400 && next)
-      return this.go(new URL(next, url).href, { accept: headers['accept']! })
+    if (response.status >= 300 && response.status < 400 && next) {
+      const to = new URL(next, url).href
+      if (options.until && to.startsWith(options.until)) return { url: to, status: response.status, body: '' }
+      return this.go(to, { accept: headers['accept']!, ...(options.until ? { until: options.until } : {}) })
+    }
     return { url, status: response.status, body: await response.text() }
   }
 }

@@ -2,6 +2,8 @@ import type { DataSource } from 'typeorm'
 
 const forgotten = [
   'DELETE FROM oidc_record WHERE expires_at < now()',
+  // A platform that did not answer for a day is not told any more.
+  "DELETE FROM platform_sign_in USING session WHERE session.id = session_id AND least(ended_at, expires_at) < now() - interval '1 day'",
   "DELETE FROM idempotency_key WHERE at < now() - interval '2 days'",
   "DELETE FROM mail WHERE sent_at < now() - interval '30 days'",
   'DELETE FROM try_count WHERE expire < extract(epoch FROM now()) * 1000',

@@ -18,7 +18,6 @@ const meanings: Readonly<Record<number, string>> = {
   422: 'The request can be read, but what it says cannot be done. The detail says why.',
   429: 'It was tried too often. Retry-After says when to try again.',
   500: 'The fault is the service’s. It was written down.',
-  502: 'A platform answered in a way that nobody can use.',
   503: 'The service, or what it needs, cannot do it at this moment. Retry-After says when to try again.',
 }
 

@@ -11,7 +11,7 @@ import { commandLineEnded, letCommandLineIn } from './commandLine.ts'
 import { askForUserCode, askToSignOut, confirmUserCode, doorPage, letIn, signedOut } from './doorPages.ts'
 import { multiFactor, phishingResistant, provenAtSecond } from './methods.ts'
 import { commandLineClient, oidcRecords } from './oidcRecords.ts'
-import { restsOn, stillSignedIn } from './platformSignIns.ts'
+import { restsOn, stillSignedIn, type Given } from './platformSignIns.ts'
 
 export type BrowsersSession = (request: IncomingMessage) => Promise<LiveSession | null>
 
@@ -65,7 +65,7 @@ export function configuration(kit: Kit, browsersSession: BrowsersSession, jwks: 
     issueRefreshToken: async (_ctx, client) => client.grantTypeAllowed('refresh_token'),
     expiresWithSession: () => false,
     findAccount: async (_ctx, sub, token) => {
-      const person = await stillSignedIn(kit, sub, (token as { grantId?: string } | undefined)?.grantId)
+      const person = await stillSignedIn(kit, sub, token as Given | undefined)
       return (
         person && {
           accountId: sub,
@@ -83,10 +83,9 @@ export function configuration(kit: Kit, browsersSession: BrowsersSession, jwks: 
       introspection: {
         enabled: true,
         allowedPolicy: async (_ctx, client, token) => {
-          const { accountId, grantId } = token as { accountId?: string; grantId?: string }
-          return (
-            token.clientId === client.clientId && (await stillSignedIn(kit, accountId ?? '', grantId)) !== undefined
-          )
+          const { accountId } = token as { accountId?: string }
+          if (token.clientId !== client.clientId || !accountId) return false
+          return (await stillSignedIn(kit, accountId, token as Given)) !== undefined
         },
       },
       backchannelLogout: { enabled: true },

@@ -6,6 +6,10 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { authorizeIn } from '../../../e2e/support/authorize.ts'
 import { openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 import { Visitor } from '../../../e2e/support/visitor.ts'
+import { sessionReader } from '../base/session.ts'
+import { tidyUp } from '../base/tidyUp.ts'
+import { AuthorizationServer } from './authorizationServer.ts'
+import { tellSignedOut } from './platformSignIns.ts'
 
 let scene: Scene
 let agnese: Actor
@@ -156,6 +160,18 @@ test('who signs out of Famiglia is out on every platform: told at once, and its 
   ).toEqual([])
 })
 
+/** Enters Marram anew in a browser where somebody is signed in, and redeems the code as the product does. */
+async function enter(visitor: Visitor, configuration: openid.Configuration) {
+  const begun = await begin(configuration)
+  const start = `${issuer}/auth?${new URLSearchParams({ response_type: 'code', client_id: 'marram', ...begun.query })}`
+  const { url } = await visitor.go(start, { accept: 'text/html', until: marram().url })
+  return openid.authorizationCodeGrant(configuration, new URL(url), {
+    pkceCodeVerifier: begun.verifier,
+    expectedState: begun.state,
+    expectedNonce: begun.nonce,
+  })
+}
+
 test('a platform’s sign-out asks first, ends the sign-in here, and leads back', async () => {
   const configuration = await stockClient()
   const visitor = new Visitor()
@@ -163,6 +179,8 @@ test('a platform’s sign-out asks first, ends the sign-in here, and leads back'
   await visitor.go(`${scene.url}/v1/sign-in`, { json: { address, password } })
   await visitor.go(`${marram().url}/sign-in`, { accept: 'text/html' })
   const me = async () => (await visitor.go(`${scene.url}/v1/me`)).status
+  // Entered twice, so that something was given out that the library has lost sight of.
+  const both = [await enter(visitor, configuration), await enter(visitor, configuration)]
   const leaving = openid.buildEndSessionUrl(configuration, {
     client_id: 'marram',
     post_logout_redirect_uri: marram().signIn.postLogoutRedirectUris[0]!,
@@ -180,6 +198,10 @@ test('a platform’s sign-out asks first, ends the sign-in here, and leads back'
   expect(left.url).toBe(`${marram().url}/?state=kept`)
   expect(left.body).toContain('Sign in through Famiglia')
   expect(await me()).toBe(401)
+  for (const { refresh_token } of both)
+    await expect(openid.refreshTokenGrant(configuration, refresh_token!)).rejects.toMatchObject({
+      error: 'invalid_grant',
+    })
   const elsewhere = new URL(leaving)
   elsewhere.searchParams.set('post_logout_redirect_uri', 'https://elsewhere.example/')
   expect((await visitor.go(elsewhere.href, { accept: 'text/html' })).status).toBe(400)
@@ -193,9 +215,8 @@ test('a client secret is changed without a gap: two are good at once, and the se
         signIn: { ...one.signIn, ...(one.key === 'marram' ? { clientSecretHashes: hashes } : {}) },
       })),
     )
-  const hash = (text: string) => createHash('sha256').update(text).digest('hex')
   const service = await scene.town.oneMore({
-    FAMIGLIA_PLATFORMS: platforms([hash('the newer one'), hash(marram().clientSecret)]),
+    FAMIGLIA_PLATFORMS: platforms([hashOf('the newer one'), hashOf(marram().clientSecret)]),
   })
   try {
     const isGood = async (secret: string) => {
@@ -207,37 +228,99 @@ test('a client secret is changed without a gap: two are good at once, and the se
     }
     expect(await isGood('the newer one')).toBe(true)
     expect(await isGood(marram().clientSecret)).toBe(true)
-    for (const wrong of ['guessed', hash('the newer one'), scene.town.service.kit.platforms.get('marram').secret])
+    for (const wrong of ['guessed', hashOf('the newer one'), scene.town.service.kit.platforms.get('marram').secret])
       expect(await isGood(wrong), wrong).toBe(false)
   } finally {
     await service.close()
   }
 })
 
-test('a token of the command line that is revoked is a sign-in that ended, with its line in the history', async () => {
-  const begun = await openid.discovery(new URL(issuer), 'famiglia-cli', undefined, openid.None(), insecure)
-  const token = 'a-token-of-the-command-line-as-it-was-given-out'
+const hashOf = (text: string) => createHash('sha256').update(text).digest('hex')
+/** A token of the command line as the authorization server gives it out: a sign-in of Tomasz’s. */
+async function commandLineToken(token: string): Promise<void> {
+  const [{ person }] = (await scene.sql('SELECT person_id AS person FROM person_address WHERE address = $1', [
+    scene.tomasz.email,
+  ])) as [{ person: string }]
   await scene.sql(
     `INSERT INTO session (id, person_id, kind, name, secret_hash, unattended, begun_at, expires_at)
-     SELECT gen_random_uuid(), person_id, 'command-line', 'command line', $1, false, now(), now() + interval '1 day' FROM person_address WHERE address = $2`,
-    [createHash('sha256').update(token).digest('hex'), scene.tomasz.email],
+     VALUES (gen_random_uuid(), $2, 'command-line', 'command line', $1, false, now(), now() + interval '1 day')`,
+    [hashOf(token), person],
   )
-  await scene.sql(
-    `INSERT INTO oidc_record (kind, id_hash, payload, expires_at) VALUES ('AccessToken', $1, $2, now() + interval '1 day')`,
-    [
-      createHash('sha256').update(token).digest('hex'),
-      JSON.stringify({ kind: 'AccessToken', clientId: 'famiglia-cli', exp: 4_000_000_000, iat: 1 }),
-    ],
-  )
-  const me = async () => (await fetch(`${scene.url}/v1/me`, { headers: { authorization: `Bearer ${token}` } })).status
-  expect(await me()).toBe(200)
-  await openid.tokenRevocation(begun, token)
-  expect(await me()).toBe(401)
-  expect(
+  const grant = `grant of ${token}`
+  const given = { clientId: 'famiglia-cli', accountId: person, iat: 1, exp: 4_000_000_000 }
+  const openidScope = { scope: 'openid profile email' }
+  for (const [kind, id, payload] of [
+    ['Grant', grant, { ...given, openid: openidScope }],
+    ['AccessToken', token, { ...given, ...openidScope, grantId: grant }],
+  ] as const)
     await scene.sql(
-      "SELECT entry->>'sentence' AS sentence FROM history WHERE entry->>'what' = 'sign-in.ended' AND entry->>'sentence' LIKE '%command line%'",
+      "INSERT INTO oidc_record (kind, id_hash, payload, grant_id, expires_at) VALUES ($1, $2, $3, $4, now() + interval '1 day')",
+      [kind, hashOf(id), JSON.stringify({ kind, ...payload }), grant],
+    )
+}
+const asBearer = async (url: string, token: string) =>
+  (await fetch(url, { headers: { authorization: `Bearer ${token}` } })).status
+
+test('a token of the command line is worth nothing anywhere once its sign-in has ended; a secret in a form is none', async () => {
+  const token = 'a-token-whose-sign-in-ends'
+  await commandLineToken(token)
+  expect(await asBearer(`${issuer}/me`, token)).toBe(200)
+  await fetch(`${scene.url}/v1/sign-out`, { method: 'POST', headers: { authorization: `Bearer ${token}` } })
+  expect(await asBearer(`${issuer}/me`, token)).toBe(401)
+  const posted = await fetch(`${issuer}/token/introspection`, {
+    method: 'POST',
+    body: new URLSearchParams({ token: 'x', client_id: 'marram', client_secret: marram().clientSecret }),
+  })
+  expect(posted.status).toBe(401)
+})
+
+test('a platform that does not answer holds up no other: it is told when it is back, for a day', async () => {
+  await scene.sql('DELETE FROM platform_sign_in')
+  const add = (platform: string, sid: string) =>
+    scene.sql(
+      `INSERT INTO platform_sign_in (grant_id, session_id, platform, sid)
+       SELECT $2, id, $1, $2 FROM session WHERE ended_at IS NOT NULL LIMIT 1`,
+      [platform, sid],
+    )
+  const service = await scene.town.oneMore({
+    FAMIGLIA_PUBLIC_URL: scene.town.service.kit.publicUrl(),
+    FAMIGLIA_PLATFORMS: JSON.stringify(
+      scene.town.service.kit.platforms.all.map(one => ({
+        ...one,
+        signIn: { ...one.signIn, ...(one.key === 'marram' ? { backchannelLogoutUri: 'http://127.0.0.1:9/over' } : {}) },
+      })),
     ),
-  ).toEqual([{ sentence: 'Tomasz Oyelaran ended the sign-in at the command line.' }])
+  })
+  try {
+    for (let one = 0; one < 120; one++) await add('marram', `away-${one}`)
+    await add('tern', 'there')
+    const kit = service.kit
+    await expect(
+      tellSignedOut(kit, new AuthorizationServer(kit, sessionReader(kit.database, kit.clock), service.app.log))(),
+    ).rejects.toThrow()
+    const left = await scene.sql<{ platform: string }>('SELECT DISTINCT platform FROM platform_sign_in')
+    expect(left).toEqual([{ platform: 'marram' }])
+    await scene.sql("UPDATE session SET ended_at = now() - interval '2 days' WHERE ended_at IS NOT NULL")
+    await tidyUp(kit.database)()
+    expect(await scene.sql('SELECT FROM platform_sign_in')).toEqual([])
+  } finally {
+    await service.close()
+  }
+})
+
+test('a token of the command line that is revoked is a sign-in that ended, with its line in the history', async () => {
+  const configuration = await openid.discovery(new URL(issuer), 'famiglia-cli', undefined, openid.None(), insecure)
+  const token = 'a-token-that-is-revoked'
+  await commandLineToken(token)
+  const told = () =>
+    scene.sql(
+      "SELECT FROM history WHERE entry->>'what' = 'sign-in.ended' AND entry->>'sentence' = 'Tomasz Oyelaran ended the sign-in at the command line.'",
+    )
+  const before = (await told()).length
+  expect(await asBearer(`${scene.url}/v1/me`, token)).toBe(200)
+  await openid.tokenRevocation(configuration, token)
+  expect(await asBearer(`${scene.url}/v1/me`, token)).toBe(401)
+  expect(await told()).toHaveLength(before + 1)
 })
 
 test('the signing key is followed by another every three months, published before it signs, the same for every process', async () => {
