@@ -2,6 +2,7 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { text } from 'node:stream/consumers'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { freePort } from '@famiglia/service'
 import * as openid from 'openid-client'
@@ -45,14 +46,32 @@ afterAll(async () => {
 
 /** Makes the package and installs it, as an operator does on a machine that has nothing but Node.js. */
 function install(): void {
-  const run = (program: string, ...args: string[]) => {
+  const must = (program: string, ...args: string[]) => {
     const { status, stderr } = spawnSync(program, args, { encoding: 'utf8' })
     if (status !== 0) throw new Error(`${program} ${args.join(' ')}: ${stderr}`)
   }
-  run(process.execPath, 'scripts/run.mjs', 'package', home)
+  must(process.execPath, 'scripts/run.mjs', 'package', home)
   const [packed] = readdirSync(home).filter(name => name.endsWith('.tgz'))
   const quietly = ['--prefer-offline', '--no-audit', '--no-fund', '--ignore-scripts', '--loglevel', 'error']
-  run('npm', 'install', '--global', '--prefix', join(home, 'installed'), join(home, packed!), ...quietly)
+  must('npm', 'install', '--global', '--prefix', join(home, 'installed'), join(home, packed!), ...quietly)
+}
+
+/** The settings without which it does not start, and few connections: it stands beside others. */
+const least = () => ({
+  PATH: process.env['PATH'],
+  DATABASE_URL: scene.town.service.kit.config.DATABASE_URL,
+  FAMIGLIA_SECRET: scene.town.secret,
+  FAMIGLIA_SMTP_URL: scene.town.service.kit.config.FAMIGLIA_SMTP_URL,
+  FAMIGLIA_DATABASE_CONNECTIONS: '6',
+  FAMIGLIA_LOG_LEVEL: 'warn',
+})
+
+/** Runs an installed command to its end, with those settings or others in their place. */
+async function run(command: string, settings: Record<string, string>) {
+  const child = spawn(program(), [command], { env: { ...least(), ...settings } })
+  const [out, err] = [child.stdout, child.stderr].map(stream => text(stream))
+  const status = await new Promise<number | null>(done => child.once('close', done))
+  return { status, out: await out!, err: await err! }
 }
 
 /** Starts one installed process, with nothing but the settings; ready when it says where it is. */
@@ -61,16 +80,11 @@ async function serve(port: number): Promise<void> {
   const child = spawn(program(), ['serve'], {
     cwd: home,
     env: {
-      PATH: process.env['PATH'],
-      DATABASE_URL: config.DATABASE_URL,
-      FAMIGLIA_SECRET: scene.town.secret,
-      FAMIGLIA_SMTP_URL: config.FAMIGLIA_SMTP_URL,
+      ...least(),
       FAMIGLIA_PUBLIC_URL: url,
       FAMIGLIA_TRUSTED_PROXIES: '127.0.0.1',
       FAMIGLIA_PLATFORMS: JSON.stringify(config.FAMIGLIA_PLATFORMS),
-      FAMIGLIA_DATABASE_CONNECTIONS: '8',
       FAMIGLIA_PORT: String(port),
-      FAMIGLIA_LOG_LEVEL: 'warn',
     },
   })
   running.set(port, child)
@@ -256,25 +270,9 @@ test('a process takes little memory, and outlives the shell that started it', as
 })
 
 test('a look at the settings says what is well and what is wrong, and changes nothing', async () => {
-  const { config } = scene.town.service.kit
-  const look = (settings: Record<string, string>) =>
-    new Promise<{ status: number | null; out: string }>(done => {
-      const child = spawn(program(), ['check'], {
-        env: {
-          PATH: process.env['PATH'],
-          DATABASE_URL: config.DATABASE_URL,
-          FAMIGLIA_SECRET: scene.town.secret,
-          FAMIGLIA_SMTP_URL: config.FAMIGLIA_SMTP_URL,
-          FAMIGLIA_PLATFORMS: JSON.stringify(config.FAMIGLIA_PLATFORMS),
-          FAMIGLIA_DATABASE_CONNECTIONS: '4',
-          ...settings,
-        },
-      })
-      let out = ''
-      child.stdout.on('data', chunk => (out += String(chunk)))
-      child.once('close', status => done({ status, out }))
-    })
-  const well = await look({})
+  const look = (settings: Record<string, string>) => run('check', settings)
+  const platforms = JSON.stringify(scene.town.service.kit.config.FAMIGLIA_PLATFORMS)
+  const well = await look({ FAMIGLIA_PLATFORMS: platforms })
   for (const about of ['settings', 'database', 'PostgreSQL', 'clock', 'records', 'mail server', 'platform Marram'])
     expect(well.out).toContain(`good   ${about}\n`)
   const away = await look({
@@ -297,4 +295,16 @@ test('a setting that is wrong or missing is named at once, without a trace of th
   expect(stderr).toContain('DATABASE_URL must begin with postgres://')
   expect(stderr).toContain('FAMIGLIA_SECRET')
   expect(stderr).not.toMatch(/^\s+at /m)
+})
+
+test('a start that cannot be says why in a sentence, and ends', async () => {
+  const start = (settings: Record<string, string>) => run('serve', settings)
+  const taken = await start({ FAMIGLIA_PORT: String(ports[0]) })
+  expect([taken.status, taken.err]).toEqual([
+    1,
+    expect.stringContaining(`Port ${ports[0]} is in use by another program. Set FAMIGLIA_PORT to another one.`),
+  ])
+  const away = await start({ FAMIGLIA_PORT: '0', DATABASE_URL: 'postgres://nobody@127.0.0.1:9/none' })
+  expect([away.status, away.err]).toEqual([1, expect.stringContaining('PostgreSQL cannot be reached')])
+  for (const { err } of [taken, away]) expect(err).not.toMatch(/^\s+at /m)
 })

@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import { isDatabaseAway } from './base/database.ts'
 import { SettingError, startService, type Settings } from './main.ts'
 
 export { tellCheck } from './check.ts'
@@ -27,7 +28,17 @@ export async function serve(
         )
       })
   } catch (error) {
-    console.error(error instanceof SettingError ? error.message : error)
-    process.exitCode = 1
+    console.error(sayWhyNot(error, environment))
+    // What was opened until then would keep it alive.
+    process.exit(1)
   }
+}
+
+function sayWhyNot(error: unknown, { FAMIGLIA_PORT }: Settings): unknown {
+  if (error instanceof SettingError) return error.message
+  if ((error as { code?: string }).code === 'EADDRINUSE')
+    return `Port ${FAMIGLIA_PORT ?? 4810} is in use by another program. Set FAMIGLIA_PORT to another one.`
+  if (isDatabaseAway(error))
+    return `PostgreSQL cannot be reached where DATABASE_URL says: ${(error as Error).message || (error as { code?: string }).code}. “famiglia check” looks at all of the settings.`
+  return error
 }
