@@ -21,6 +21,7 @@ test('the shell is told what may come next: commands, options, and by name what 
   expect(await complete('let', 'tomasz')).toEqual([scene.tomasz.email])
   expect(await complete('ready', 'me', 'run')).toContain('run our adverts')
   expect(await complete('let', scene.tomasz.email, 'ru')).toContain('run')
+  expect(await complete('can', 'me', 'ads.p')).toEqual(['ads.pause', 'ads.publish'])
   // Who is not signed in is told the commands, and no name.
   const stranger = commandLine(scene.url, null)
   expect((await stranger.run('complete', '--', 'who', 'ad-')).out).toBe('')

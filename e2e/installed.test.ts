@@ -152,6 +152,13 @@ test('behind a proxy with TLS every address and cookie is that of the public one
   for (const cookie of cookies) expect(cookie).toMatch(/^__(Host|Secure)-.*; secure/i)
 })
 
+test('a cookie that something beside this host could have set is not taken for a sign-in', async () => {
+  const { token } = await scene.signIn(scene.tomasz)
+  const asked = async (name: string) =>
+    (await fetch(`${url}/v1/me`, { headers: { cookie: `${name}=${token}` } })).status
+  expect([await asked('__Host-famiglia_session'), await asked('famiglia_session')]).toEqual([200, 401])
+})
+
 test('the command line signs in through it, confirmed in the browser', async () => {
   const { run, environment } = commandLine(url, null)
   const trusting = { ...environment, NODE_EXTRA_CA_CERTS: certificate() }

@@ -1,5 +1,5 @@
 import { answerOf } from '@famiglia/client'
-import { tiers } from '@famiglia/core'
+import { allActions, tiers } from '@famiglia/core'
 import type { Command } from 'commander'
 import type { Context } from './context.ts'
 
@@ -83,7 +83,7 @@ async function namesFor(argument: string, context: Context): Promise<string[]> {
     teams: /team|who|words/.test(argument),
     partners: /partner|business/.test(argument),
   }
-  const words = argument === 'words' ? [...tiers, 'on', 'until', 'hiding'] : []
+  const words = argument === 'words' ? [...tiers, 'on', 'until', 'hiding'] : argument === 'action' ? allActions : []
   try {
     const params = { path: await context.path(), query: { limit: 200 } }
     const from = { path: params.path }

@@ -108,7 +108,9 @@ function asTable<T>(items: readonly T[], columns: readonly Column<T>[]): string 
     chars: line,
     style: { head: [], border: [], 'padding-left': 0, 'padding-right': 0 },
   })
-  table.push(...body)
+  const isFolded = body.some(row => row.some(text => text.includes('\n')))
+  // Rows of several lines are told apart by an empty one.
+  table.push(...(isFolded ? body.flatMap((row, at) => (at > 0 ? [row.map(() => ''), row] : [row])) : body))
   return table
     .toString()
     .split('\n')
@@ -126,26 +128,38 @@ const gap = 2
 /** A column is made no narrower than this. */
 const narrowest = 5
 
+/** Figures, and numbers of businesses and assets. */
+const number = /^([A-Z]{1,3}-)?[\d.,%€$ -]*$/
+const all = (widths: readonly number[]) => widths.reduce((sum, one) => sum + one, gap * (widths.length - 1))
+
 /**
  * The cells of a table, the heads first, with lines broken where it would be wider than it may: in the widest column first,
- * between words where that goes, and never within what is a number.
+ * between words as long as that will do, and never within what is a number.
  */
 export function folded(rows: readonly string[][], width: number): readonly string[][] {
   const [head, ...body] = rows
   const widthOf = (cells: readonly string[][], column: number) =>
     Math.max(0, ...cells.map(row => stringWidth(row[column]!)))
-  const least = head!.map((_head, column) => {
-    const numbers = body.length > 0 && body.every(row => /^[\d.,%€$ -]*$/.test(row[column]!))
-    return numbers ? Math.max(narrowest, widthOf(body, column)) : narrowest
-  })
+  const isNumbers = head!.map((_head, column) => body.length > 0 && body.every(row => number.test(row[column]!)))
   const widths = head!.map((_head, column) => widthOf(rows, column))
-  const all = () => widths.reduce((sum, one) => sum + one, gap * (widths.length - 1))
-  while (all() > width) {
-    const room = widths.map((one, column) => (one > least[column]! ? one : 0))
-    const widest = Math.max(...room)
-    if (widest === 0) break
-    widths[room.indexOf(widest)] = widest - 1
+  /** Makes the widest columns narrower until all fit, but none than this. */
+  const shrink = (least: readonly number[]) => {
+    while (all(widths) > width) {
+      const room = widths.map((one, column) => (one > least[column]! ? one : 0))
+      const widest = Math.max(...room)
+      if (widest === 0) return
+      widths[room.indexOf(widest)] = widest - 1
+    }
   }
+  const words = rows.map(row =>
+    row.map(text => text.split(' ').reduce((long, one) => (one.length > long.length ? one : long), '')),
+  )
+  shrink(
+    head!.map((_head, column) =>
+      Math.max(narrowest, isNumbers[column] ? widthOf(body, column) : widthOf(words, column)),
+    ),
+  )
+  shrink(head!.map((_head, column) => Math.max(narrowest, isNumbers[column] ? widthOf(body, column) : 0)))
   return rows.map(row => row.map((text, column) => brokenAt(text, widths[column]!)))
 }
 

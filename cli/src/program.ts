@@ -87,7 +87,7 @@ export function makeProgram(environment: Environment): Command {
   program
     .command('check')
     .description(
-      'would the service run by the settings that are set? tries database, mail, platforms and clock, and says what is wrong',
+      'would the service start with these settings? tries database, mail, platforms and clock, and says what is wrong',
     )
     .action(() => (existsSync(builtService) ? checkBuilt(environment) : start('check-settings', [])))
   if (existsSync(house))

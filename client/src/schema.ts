@@ -4420,7 +4420,7 @@ export interface components {
     parameters: never;
     requestBodies: never;
     headers: {
-        /** @description The number of the request, as the log bears it; yours or your proxy’s, where `X-Request-ID` came with it. */
+        /** @description The number of the request, as it stands in the log; yours or your proxy’s, where `X-Request-ID` came with it. */
         RequestId: string;
         /** @description The next page, `rel="next"` (RFC 8288); absent on the last one. */
         Link: string;

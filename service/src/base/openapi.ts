@@ -169,7 +169,7 @@ function nameOf(method: string, path: string): string {
 const header = (description: string, schema: JsonSchema = { type: 'string' }) => ({ description, schema })
 const commonHeaders = {
   RequestId: header(
-    'The number of the request, as the log bears it; yours or your proxy’s, where `X-Request-ID` came with it.',
+    'The number of the request, as it stands in the log; yours or your proxy’s, where `X-Request-ID` came with it.',
   ),
   Link: header('The next page, `rel="next"` (RFC 8288); absent on the last one.'),
   ETag: header('The version of what was answered (RFC 9110).'),

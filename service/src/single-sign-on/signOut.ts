@@ -14,6 +14,7 @@ export function signOutHere(provider: Provider, kit: Kit, browsersSession: Brows
   provider.on('backchannel.success', (ctx, _client, _person, sid) => void toldIn(ctx).push(sid))
   provider.use(async (ctx: KoaContextWithOIDC, next) => {
     await next()
+    if (ctx.oidc?.route === 'end_session') mayLeadBack(ctx)
     const confirmed = ctx.oidc?.route === 'end_session_confirm' && ctx.status < 400 && ctx.oidc.params?.['logout']
     if (!confirmed) return
     const live = await browsersSession(ctx.req)
@@ -25,6 +26,17 @@ export function signOutHere(provider: Provider, kit: Kit, browsersSession: Brows
       `${sessionCookie(kit.publicUrl())}=; Path=/; Max-Age=0; HttpOnly; SameSite=Lax${ctx.secure ? '; Secure' : ''}`,
     )
   })
+}
+
+/** A browser follows a form only where the page says it may, redirects included: here back to the platform that asked. */
+function mayLeadBack(ctx: KoaContextWithOIDC): void {
+  const back = ctx.oidc.params?.['post_logout_redirect_uri']
+  const policy = ctx.response.get('content-security-policy')
+  if (ctx.status < 400 && typeof back === 'string')
+    ctx.set(
+      'content-security-policy',
+      policy.replace("form-action 'self'", `form-action 'self' ${new URL(back).origin}`),
+    )
 }
 
 /** The sign-ins whose platforms the library has told of the end already. */

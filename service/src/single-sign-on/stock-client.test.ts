@@ -207,6 +207,16 @@ test('a platform’s sign-out asks first, ends the sign-in here, and leads back'
   expect((await visitor.go(elsewhere.href, { accept: 'text/html' })).status).toBe(400)
 })
 
+test('a page elsewhere signs nobody out: without a platform’s sign-in in this browser there is nothing to end', async () => {
+  const visitor = new Visitor()
+  const { email: address, password } = scene.tomasz
+  await visitor.go(`${scene.url}/v1/sign-in`, { json: { address, password } })
+  const { body } = await visitor.go(`${issuer}/session/end?client_id=marram`, { accept: 'text/html' })
+  const [, xsrf] = /name="xsrf" value="([^"]+)"/.exec(body)!
+  await visitor.go(`${issuer}/session/end/confirm`, { form: { xsrf: xsrf!, logout: 'yes' } })
+  expect((await visitor.go(`${scene.url}/v1/me`)).status).toBe(200)
+})
+
 test('a client secret is changed without a gap: two are good at once, and the secret for decisions is none of them', async () => {
   const platforms = (hashes: string[]) =>
     JSON.stringify(
