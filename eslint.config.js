@@ -30,7 +30,7 @@ const floors = [
   ['billing'],
   ['invitations', 'offers', 'own-asks', 'asks', 'links', 'chair', 'handovers', 'understudies', 'contests', 'closing'],
   ['sentences', 'readiness', 'notices'],
-  ['members', 'leaving', 'grid', 'desk', 'money', 'search', 'live', 'problems'],
+  ['members', 'leaving', 'grid', 'desk', 'money', 'search', 'live', 'problems', 'reminders'],
 ]
 const onTop = ['service/src/**/{routes,ownRoutes,schemas}.ts', '**/*.test.ts']
 const roomRules = floors.flatMap((rooms, floor) =>

@@ -165,6 +165,7 @@ export const examples: Readonly<Record<string, readonly [string, string]>> = {
     'famiglia new-password https://famiglia.example/new-password#… --code 123456',
   ],
   addresses: ['famiglia addresses', 'famiglia addresses add priya@home.example'],
+  reminders: ['famiglia reminders', 'famiglia reminders off'],
   completion: ['source <(famiglia completion bash)', 'famiglia completion fish'],
   manual: ['famiglia manual | man -l -', 'famiglia manual > famiglia.1'],
   serve: ['famiglia serve', 'FAMIGLIA_PORT=4820 famiglia serve'],

@@ -37,13 +37,20 @@ export async function startTown(options: TownOptions): Promise<Town> {
   const kept = join(options.home, 'stand-ins')
   mkdirSync(kept, { recursive: true })
   const file = (name: string) => (options.keep ? join(kept, name) : null)
-  const [port, inboxPort, smtpPort, ...platformPorts] = (await choosePorts(options.port)) as [
+  const [port, inboxPort, smtpPort, ...others] = (await choosePorts(options.port)) as [
     number,
     number,
     number,
     ...number[],
   ]
-  const inbox = await startInbox({ port: inboxPort, smtpPort, file: file('inbox.json') })
+  const [platformPorts, reportsPort] = [others.slice(0, -1), others.at(-1)!]
+  const inbox = await startInbox({
+    port: inboxPort,
+    smtpPort,
+    file: file('inbox.json'),
+    reportsTo: `smtp://127.0.0.1:${reportsPort}`,
+  })
+  const bounces = { address: 'bounces@famiglia.example' }
   // By name and not by number: passkeys belong to a host name.
   const famiglia = `http://localhost:${port}`
   const platforms: Platform[] = []
@@ -66,6 +73,7 @@ export async function startTown(options: TownOptions): Promise<Town> {
     FAMIGLIA_SECRET: options.secret,
     FAMIGLIA_PORT: String(port),
     FAMIGLIA_SMTP_URL: inbox.smtpUrl,
+    FAMIGLIA_BOUNCES: JSON.stringify({ ...bounces, listen: `127.0.0.1:${reportsPort}` }),
     FAMIGLIA_PLATFORMS: JSON.stringify(
       platforms.map(({ key, name, url, kinds, signIn }) => ({
         key,
@@ -95,7 +103,10 @@ export async function startTown(options: TownOptions): Promise<Town> {
       const { FAMIGLIA_PUBLIC_URL: _itsOwn, ...same } = settings
       // Few connections: it stands beside others on one PostgreSQL.
       const few = { FAMIGLIA_DATABASE_CONNECTIONS: '8', FAMIGLIA_DECISION_CONNECTIONS: '1' }
-      return startService({ ...same, FAMIGLIA_PORT: '0', ...few, ...more }, around)
+      return startService(
+        { ...same, FAMIGLIA_PORT: '0', FAMIGLIA_BOUNCES: JSON.stringify(bounces), ...few, ...more },
+        around,
+      )
     },
     close: async () => {
       await service.close()
@@ -122,9 +133,9 @@ function clientSecretOf(secret: string, platform: string): string {
 
 const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 
-/** The service, the inbox and its SMTP, then the platforms. */
+/** The service, the inbox and its SMTP, then the platforms, and where letters come back. */
 async function choosePorts(first: number): Promise<number[]> {
-  const wished = Array.from({ length: 3 + platformDesigns.length }, (_none, index) => (first === 0 ? 0 : first + index))
+  const wished = Array.from({ length: 4 + platformDesigns.length }, (_none, index) => (first === 0 ? 0 : first + index))
   const chosen: number[] = []
   for (const [index, port] of wished.entries()) chosen.push(await takePort(port, index > 0, chosen))
   return chosen

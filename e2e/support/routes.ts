@@ -49,6 +49,8 @@ export const forMembers: Readonly<Record<string, RouteCase>> = {
   'POST /v1/me/businesses': { ...own, body: { name: 'Tide House', town: 'Porto Verano', zone: 'Europe/Lisbon' } },
   'POST /v1/me/second-proof': own,
   'POST /v1/me/second-proof/confirmation': { ...own, body: { code: '123456' } },
+  'GET /v1/me/reminders': own,
+  'PUT /v1/me/reminders': { ...own, body: { byLetter: true } },
   'GET /v1/me/sessions': own,
   'GET /v1/me/changes': own,
   'POST /v1/me/tokens': { ...own, body: { name: 'x', until: '2099-01-01T00:00:00Z', unattended: false } },

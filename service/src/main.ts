@@ -63,6 +63,7 @@ import { grants } from './grants/records.ts'
 import { grantRoutes } from './sentences/routes.ts'
 import { historyRoutes } from './history/routes.ts'
 import { searchRoutes } from './search/routes.ts'
+import { doorOf, openBounceDoor } from './mail/bounces.ts'
 import { openPostman } from './mail/send.ts'
 import { partnerRoutes } from './partners/routes.ts'
 import { trustRoutes } from './chair/routes.ts'
@@ -77,6 +78,7 @@ import { understudyRoutes } from './understudies/routes.ts'
 import { tendAllDue, tendProposal } from './proposals/life.ts'
 import { proposalItems, proposals } from './proposals/records.ts'
 import { voidNoLongerGood } from './proposals/voidNoLongerGood.ts'
+import { reminderRoutes } from './reminders/routes.ts'
 import { problemRoutes } from './problems/routes.ts'
 import { proposalRoutes } from './proposals/routes.ts'
 import { AuthorizationServer } from './single-sign-on/authorizationServer.ts'
@@ -140,6 +142,7 @@ const capabilities: ((app: App, kit: Kit) => Promise<void>)[] = [
   decisionRoutes,
   historyRoutes,
   deskRoutes,
+  reminderRoutes,
   problemRoutes,
 ]
 
@@ -203,11 +206,14 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   if (kit.secrets.hasEarlier) void resealAll(kit).catch(complain)
   const hearing = new Hearing(config.DATABASE_URL, concerned => feed.hear(concerned), complain)
   await hearing.open()
+  const place = doorOf(config)
+  const door = place ? await openBounceDoor(place, { ...kit, log }) : null
   await app.listen({ host: config.FAMIGLIA_HOST, port })
 
   const closeInOrder = [
     () => closeServer(plain),
     () => hearing.close(),
+    () => door?.close(),
     () => jobs.close(),
     () => postman.close(),
     () => lastUse.close(),
@@ -259,7 +265,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     limits: new Limits(database, secrets, tally),
     tally,
     publicUrl,
-    change: changeDoor(database, jobs, clock, [
+    change: changeDoor(database, jobs, clock, config.FAMIGLIA_LETTERS_TO_STRANGERS, [
       (change, news) => stillAnswered(kit)(change, news),
       (change, news) => voidNoLongerGood(kit, proposalKinds)(change, news),
       understudiesStillGood(),
@@ -273,6 +279,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     smtp: config.FAMIGLIA_SMTP_URL,
     from: config.FAMIGLIA_MAIL_FROM,
     dkim: config.FAMIGLIA_DKIM,
+    bounces: config.FAMIGLIA_BOUNCES?.address ?? null,
     publicUrl,
   })
   return { kit, jobs, postman, lastUse, feed: new Feed(complain), complain }

@@ -8,7 +8,7 @@ import { startInbox, type Inbox } from './inbox/inbox.ts'
 
 let inbox: Inbox
 beforeAll(async () => {
-  inbox = await startInbox({ port: await freePort(), smtpPort: await freePort(), file: null })
+  inbox = await startInbox({ port: await freePort(), smtpPort: await freePort(), file: null, reportsTo: null })
 })
 afterAll(() => inbox.close())
 

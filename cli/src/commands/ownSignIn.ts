@@ -136,4 +136,30 @@ export function ownSignInCommands(program: Command, run: Run): void {
           )
         }),
       )
+
+  const reminders = program.command('reminders').description('whether reminders come by letter')
+  const say = (byLetter: boolean) =>
+    byLetter ? 'Reminders come by letter.' : 'No reminders come by letter; what waits stands on your desk.'
+  reminders
+    .command('show', { isDefault: true })
+    .description('whether they do')
+    .action(
+      run(async context => {
+        const now = await answerOf(context.client.GET('/v1/me/reminders'))
+        context.desk.one(now, say(now.byLetter))
+      }),
+    )
+  for (const [command, byLetter] of [
+    ['on', true],
+    ['off', false],
+  ] as const)
+    reminders
+      .command(command)
+      .description(byLetter ? 'have them come by letter' : 'have none come by letter')
+      .action(
+        run(async context => {
+          const now = await answerOf(context.client.PUT('/v1/me/reminders', { body: { byLetter } }))
+          context.desk.one(now, say(now.byLetter))
+        }),
+      )
 }

@@ -6,9 +6,10 @@ import type { Clock } from './clock.ts'
 import { busy, databaseAway, hasToBeRepeated, isDatabaseAway, tookTooLong } from './database.ts'
 import { sayChanged } from './hearing.ts'
 import type { Jobs, Queue, Work } from './jobs.ts'
-import type { Letter } from './letter.ts'
+import { fitted, type Letter } from './letter.ts'
+import { limitLetters } from './letter-limits.ts'
 import { onlyOnce, type Once } from './once.ts'
-import { putInOutbox, takeOutOfOutbox } from './outbox.ts'
+import { putInOutbox, takeOutOfOutbox, type LetterOf } from './outbox.ts'
 import { Problem } from './problem.ts'
 import { inTurn, pauseBefore } from './turns.ts'
 
@@ -28,7 +29,7 @@ export interface Change {
   /** Tells a history, or that of each side; a change that tells none is refused. */
   record(entry: Entry): void
   /** Queues a letter, sent after the change holds; one that belongs to a proposal can be told to wait, and be recalled. */
-  mail(letter: Letter, of?: { readonly proposal: string; readonly notBefore: Instant }): Promise<void>
+  mail(letter: Letter, of?: LetterOf): Promise<void>
   /** Takes back a proposal's letters that have not left yet, and says how many. */
   recallLetters(proposal: string): Promise<number>
   /** Tells those who listen, within the change, what has become different. */
@@ -75,7 +76,8 @@ export function changeDoor(
   database: DataSource,
   jobs: Jobs,
   clock: Clock,
-  listeners: readonly Listener[] = [],
+  mostToStrangers: number,
+  listeners: readonly Listener[],
 ): MakeChange {
   return async (actor, work, options = null) => {
     const { once = null, turn = actor?.person } = isOnce(options) ? { once: options } : (options ?? {})
@@ -87,10 +89,12 @@ export function changeDoor(
         await manager.query(`SET LOCAL enable_seqscan = off; SET LOCAL lock_timeout = '${longestLock}s'`)
         const make = async () => {
           const now = clock.now()
-          const { change, told, news, written } = changeIn(manager, actor, now, outgoing(manager, now, jobs, woken))
+          const out = outgoing(manager, now, jobs, woken, actor?.person ?? null)
+          const { change, told, news, written } = changeIn(manager, actor, now, out)
           const made = await work(change)
           if (told.length === 0) throw new Error('A change was about to leave no history.')
           if (news.length > 0) for (const hear of listeners) await hear(change, news)
+          if (actor && written.length > 0) await limitLetters(manager, actor.person, mostToStrangers, now, written)
           await writeEntries(manager, now, actor, told)
           await sayChanged(manager, concernedBy(actor, told), written)
           return made
@@ -161,7 +165,7 @@ async function repeated<T>(attempt: () => Promise<T>): Promise<T> {
 /** What leaves a change: letters, and work for later. */
 type Outgoing = Pick<Change, 'mail' | 'later'>
 
-function outgoing(manager: EntityManager, now: Instant, jobs: Jobs, woken: Set<Queue>): Outgoing {
+function outgoing(manager: EntityManager, now: Instant, jobs: Jobs, woken: Set<Queue>, by: string | null): Outgoing {
   const later: Change['later'] = async (queue, data, at) => {
     const seconds = at ? Math.max(0, Math.ceil((at.epochMilliseconds - now.epochMilliseconds) / 1000)) : 0
     await jobs.add(manager, queue, data, seconds)
@@ -170,7 +174,7 @@ function outgoing(manager: EntityManager, now: Instant, jobs: Jobs, woken: Set<Q
   return {
     later,
     mail: async (letter, of) => {
-      await putInOutbox(manager, letter, now, of)
+      await putInOutbox(manager, letter, now, { by, of })
       await later('send-letters', {}, of?.notBefore)
     },
   }
@@ -209,7 +213,7 @@ function changeIn(
     ...out,
     mail: async (letter, of) => {
       written.push(letter.to.address)
-      await out.mail(letter, of)
+      await out.mail(fitted(letter), of)
     },
   }
   return { change, told, news, written }

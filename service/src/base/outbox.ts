@@ -3,22 +3,57 @@ import type { DataSource, EntityManager } from 'typeorm'
 import type { Instant } from '@famiglia/core'
 import type { Letter } from './letter.ts'
 
-/** Keeps a letter until it is sent, and returns its id. */
+/**
+ * Keeps a letter until it is sent; but not a reminder to somebody who wants none. `by` is whoever has it sent, noted where it goes to
+ * an address that nobody signs in with.
+ */
 export async function putInOutbox(
   manager: EntityManager,
   letter: Letter,
   now: Instant,
-  of?: { readonly proposal: string; readonly notBefore: Instant },
-): Promise<string> {
-  const id = newId()
-  await manager.query('INSERT INTO mail (id, letter, queued_at, proposal_id, not_before) VALUES ($1, $2, $3, $4, $5)', [
-    id,
-    JSON.stringify(letter),
-    now.toString(),
-    of?.proposal ?? null,
-    of?.notBefore.toString() ?? null,
-  ])
-  return id
+  { by, of }: { readonly by: string | null; readonly of?: LetterOf | undefined },
+): Promise<void> {
+  await manager.query(
+    `INSERT INTO mail (id, letter, queued_at, proposal_id, not_before, to_stranger_by)
+     SELECT $1, $2::jsonb, $3, $4, $5, (SELECT $6::uuid WHERE NOT EXISTS (SELECT FROM person_address WHERE address = $7))
+     WHERE NOT ($8 AND EXISTS (SELECT FROM no_reminders WHERE address IN (${sameReader('$7')})))`,
+    [
+      newId(),
+      JSON.stringify(letter),
+      now.toString(),
+      of?.proposal ?? null,
+      of?.notBefore.toString() ?? null,
+      by,
+      letter.to.address.toLowerCase(),
+      letter.isReminder ?? false,
+    ],
+  )
+}
+
+/** SQL for the addresses at which the reader of one address reads: that one, and all of the person whose it is. */
+export const sameReader = (address: string): string =>
+  `SELECT ${address} UNION SELECT other.address FROM person_address own JOIN person_address other USING (person_id) WHERE own.address = ${address}`
+
+/** The proposal that a letter is about, and before when it does not leave. */
+export interface LetterOf {
+  readonly proposal: string
+  readonly notBefore: Instant
+}
+
+/** Letters that one person has sent to addresses that nobody signs in with, since then: all, and the most to one of these. */
+export async function countToStrangers(
+  manager: EntityManager,
+  by: string,
+  since: Instant,
+  addresses: readonly string[],
+): Promise<{ all: number; toOne: number }> {
+  const [row] = (await manager.query(
+    `WITH sent AS (SELECT address FROM mail WHERE to_stranger_by = $1 AND queued_at > $2)
+     SELECT (SELECT count(*) FROM sent)::integer AS all,
+       coalesce((SELECT max(n) FROM (SELECT count(*) AS n FROM sent WHERE address = ANY($3) GROUP BY address) AS each_one), 0)::integer AS "toOne"`,
+    [by, since.toString(), addresses],
+  )) as { all: number; toOne: number }[]
+  return row!
 }
 
 /** Removes a proposal's letters that nobody is sending yet; one that is on its way is past recalling. */
@@ -89,6 +124,15 @@ export async function putDown(database: DataSource, id: string, outcome: Outcome
     ])
 }
 
+/** Notes that a letter that had left came back after all; whether it was not known yet. */
+export async function noteReturned(database: DataSource, id: string, why: string, now: Instant): Promise<boolean> {
+  const [, noted] = (await database.query(
+    'UPDATE mail SET refused_at = $2, refusal = $3 WHERE id = $1 AND sent_at IS NOT NULL AND refused_at IS NULL',
+    [id, now.toString(), why],
+  )) as [unknown, number]
+  return noted > 0
+}
+
 /** How many letters wait, were sent and came back, and since when the oldest waits, in seconds: for whoever runs the service. */
 export async function countLetters(
   database: DataSource,
@@ -96,7 +140,7 @@ export async function countLetters(
   const [row] = (await database.query(
     `SELECT (count(*) FILTER (WHERE refused_at IS NULL))::integer AS waiting, (count(*) FILTER (WHERE refused_at IS NOT NULL))::integer AS refused,
        coalesce(extract(epoch FROM now() - min(queued_at) FILTER (WHERE refused_at IS NULL AND (not_before IS NULL OR not_before <= now()))), 0)::float AS "oldestSeconds"
-     FROM mail WHERE sent_at IS NULL`,
+     FROM mail WHERE sent_at IS NULL OR refused_at IS NOT NULL`,
   )) as { waiting: number; refused: number; oldestSeconds: number }[]
   return row!
 }

@@ -6,6 +6,7 @@ const forgotten = [
   "DELETE FROM platform_sign_in USING session WHERE session.id = session_id AND least(ended_at, expires_at) < now() - interval '1 day'",
   "DELETE FROM idempotency_key WHERE at < now() - interval '2 days'",
   "DELETE FROM mail WHERE sent_at < now() - interval '30 days'",
+  "DELETE FROM mail WHERE refused_at < now() - interval '120 days'",
   'DELETE FROM try_count WHERE expire < extract(epoch FROM now()) * 1000',
   "DELETE FROM known_place WHERE seen_at < now() - interval '180 days'",
   'DELETE FROM passkey_challenge WHERE expires_at < now()',

@@ -17,8 +17,12 @@ export interface OpeningWanted {
 }
 
 const hoursOpen = 24
-/** To one address that has no sign-in, whoever has them sent. */
-export const lettersToStrangers = { name: 'letter to a stranger', most: 10, seconds: 86_400 }
+/**
+ * Letters to one address that has no sign-in: whoever has them sent, and from one place. So nobody keeps a newcomer out for a day
+ * from their own place alone.
+ */
+const toStranger = { name: 'letter to a stranger', most: 10, seconds: 86_400 }
+const toStrangerFromPlace = { name: 'letter to a stranger from one place', most: 3, seconds: 86_400 }
 
 /** Refuses what names no time zone, pointing at the field. */
 export function assertZone(zone: string, pointer: string): void {
@@ -31,11 +35,11 @@ export function assertZone(zone: string, pointer: string): void {
  * address is known already is told in the letter alone, so that nobody can find out who is here.
  */
 export function askToOpen(kit: Kit) {
-  return async ({ business, person }: OpeningWanted, once: Once | null): Promise<{ sentTo: string }> => {
+  return async ({ business, person }: OpeningWanted, from: string, once: Once | null): Promise<{ sentTo: string }> => {
     assertZone(business.zone, '/business/zone')
     const id = newId()
     const address = person.address.toLowerCase()
-    await kit.limits.count([lettersToStrangers, address])
+    await kit.limits.count([toStrangerFromPlace, `${from} ${address}`], [toStranger, address])
     return kit.change(
       null,
       async change => {

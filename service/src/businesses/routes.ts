@@ -47,7 +47,7 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async (request, reply) => {
-      return reply.code(202).send(await askToOpen(kit)(request.body, onceIn(request)))
+      return reply.code(202).send(await askToOpen(kit)(request.body, request.ip, onceIn(request)))
     },
   )
 

@@ -1,5 +1,6 @@
 import { answerOf } from '@famiglia/client'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { createTransport } from 'nodemailer'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { commandLine } from '../../../e2e/support/commandLine.ts'
 import { at, openScene, type Scene } from '../../../e2e/support/scene.ts'
@@ -84,6 +85,48 @@ test('a mailbox that is not there is told to who sent it, at once, on the desk, 
   expect(await metric('famiglia_letters{state="refused"}')).toBe(1)
   const [{ tries }] = (await scene.sql('SELECT tries FROM mail WHERE refused_at IS NOT NULL')) as [{ tries: number }]
   expect(tries).toBe(1)
+})
+
+test('a letter that comes back after it had left is told like one that was refused, and only its own return address is a door', async () => {
+  const proposal = await invite('gone@ondaverde.example')
+  const read = () =>
+    answerOf(
+      scene.agnese.client.GET('/v1/businesses/{business}/proposals/{proposal}', {
+        params: { path: { ...at(scene.agnese).path, proposal } },
+      }),
+    )
+  await eventually(async () => (await read()).cameBack !== null)
+  expect((await read()).cameBack).toBe(
+    'The letter to gone@ondaverde.example came back: the mailbox is closed. Check the address, or pass the link on.',
+  )
+  expect(await metric('famiglia_letters{state="refused"}')).toBe(2)
+
+  const arrived = await invite('there@ondaverde.example')
+  await eventually(() => scene.town.inbox.letters.list('there@ondaverde.example').length === 1)
+  const [{ id }] = (await scene.sql('SELECT id FROM mail WHERE proposal_id = $1', [arrived])) as [{ id: string }]
+  const back = scene.town.inbox.letters.list('there@ondaverde.example')[0]!.returnPath
+  const { port } = /:(?<port>\d+)$/.exec(scene.town.service.kit.config.FAMIGLIA_BOUNCES!.listen!)!.groups!
+  const door = createTransport({ host: '127.0.0.1', port: Number(port) })
+  const report = (to: string, fields: string) =>
+    door.sendMail({
+      envelope: { from: '', to },
+      raw: `Content-Type: multipart/report; report-type=delivery-status; boundary=b\r\n\r\n--b\r\nContent-Type: message/delivery-status\r\n\r\nReporting-MTA: dns; x\r\n\r\n${fields}\r\n--b--\r\n`,
+    })
+  const failed = 'Final-Recipient: rfc822; x\r\nAction: failed\r\nStatus: 5.1.1\r\n'
+  const guessed = `bounces+${id.replaceAll('-', '')}-0123456789abcdef@famiglia.example`
+  for (const to of [guessed, 'bounces@famiglia.example', 'agnese@ondaverde.example'])
+    await expect(report(to, failed)).rejects.toMatchObject({ responseCode: 550 })
+  await report(back, 'Final-Recipient: rfc822; x\r\nAction: delayed\r\nStatus: 4.4.1\r\n')
+  await door.sendMail({ envelope: { from: '', to: back }, raw: 'Subject: Out of office\r\n\r\nBack on Monday.\r\n' })
+  await expect(report(back, 'x'.repeat(1_100_000))).rejects.toThrow()
+  expect(await scene.sql('SELECT FROM mail WHERE id = $1 AND refused_at IS NOT NULL', [id])).toEqual([])
+  await report(back, 'Final-Recipient: rfc822; x\r\nAction: failed\r\nStatus: 4.4.7\r\n')
+  await eventually(
+    async () => (await scene.sql('SELECT FROM mail WHERE id = $1 AND refused_at IS NOT NULL', [id])).length > 0,
+  )
+  const [{ refusal }] = (await scene.sql('SELECT refusal FROM mail WHERE id = $1', [id])) as [{ refusal: string }]
+  expect(refusal).toBe('the mail server there did not take it in time')
+  door.close()
 })
 
 test('who is asked for patience is asked again later, and holds up nobody else', async () => {

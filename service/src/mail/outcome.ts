@@ -26,7 +26,7 @@ export function outcomeOf(error: unknown, tries: number): Outcome {
 }
 
 /** In words that who sent it reads: what is wrong with the address, as far as the server told. */
-function sayRefusal(response: string): string {
+export function sayRefusal(response: string): string {
   // Enhanced status codes (RFC 3463).
   const [, status = ''] = /\b5\.(\d{1,3}\.\d{1,3})\b/.exec(response) ?? []
   if (/^1\.[1-4]$/.test(status) || /no such|unknown|not exist|invalid recipient/i.test(response))

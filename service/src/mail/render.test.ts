@@ -12,8 +12,11 @@ const letter: Letter = {
   unexpected: 'Not expected? Leave it.',
 }
 
+const leads = { button: 'https://famiglia.example/my-access', noMore: null }
+const nowhere = { button: null, noMore: null }
+
 test('a letter says the same as text and as HTML', () => {
-  const { text, html } = renderLetter(letter, 'https://famiglia.example/my-access')
+  const { text, html } = renderLetter(letter, leads)
   for (const words of [
     'welcome.',
     '23 May 2027',
@@ -27,7 +30,7 @@ test('a letter says the same as text and as HTML', () => {
 })
 
 test('whatever people wrote is shown and never carried out', () => {
-  const { html } = renderLetter(letter, null)
+  const { html } = renderLetter(letter, nowhere)
   expect(html).not.toContain('<script>')
   expect(html).toContain('&lt;script&gt;alert(&quot;boo&quot;)&lt;/script&gt;')
   expect(html).toContain('Dear Bea &amp; co')
@@ -35,14 +38,14 @@ test('whatever people wrote is shown and never carried out', () => {
 })
 
 test('what to do stands before the particulars, and a letter fits a phone and the night', () => {
-  const { text, html } = renderLetter(letter, 'https://famiglia.example/my-access')
+  const { text, html } = renderLetter(letter, leads)
   for (const form of [text, html]) expect(form.indexOf('Read and answer')).toBeLessThan(form.indexOf('23 May 2027'))
   expect(html).toContain('<meta name="viewport"')
   expect(html).toContain('<meta name="color-scheme" content="light dark">')
 })
 
 test('without a button there is no link', () => {
-  const { text, html } = renderLetter({ to: letter.to, subject: 'Ended', body: ['It is over.'] }, null)
+  const { text, html } = renderLetter({ to: letter.to, subject: 'Ended', body: ['It is over.'] }, nowhere)
   expect(html).not.toContain('<a ')
   expect(text).toBe(
     'It is over.\n\nFamiglia: who may do what, with which asset, until when. No password ever changes hands.\n',

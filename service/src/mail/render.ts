@@ -5,18 +5,28 @@ export interface RenderedLetter {
   readonly html: string
 }
 
-/** A letter as plain text and as HTML. Everything in it that people wrote is escaped. */
-export function renderLetter(letter: Letter, url: string | null): RenderedLetter {
-  return { text: asText(letter, url), html: asHtml(letter, url) }
+/** Where a letter leads: by its button, and to no more of its kind. */
+export interface Leads {
+  readonly button: string | null
+  readonly noMore: string | null
 }
 
-function asText(letter: Letter, url: string | null): string {
+/** A letter as plain text and as HTML. Everything in it that people wrote is escaped. */
+export function renderLetter(letter: Letter, leads: Leads): RenderedLetter {
+  return { text: asText(letter, leads), html: asHtml(letter, leads) }
+}
+
+function asText(letter: Letter, { button: url, noMore }: Leads): string {
+  const headline = letter.headline ? [letter.headline] : []
   const note = letter.note ? [`“${letter.note.text}”\n${letter.note.from}`] : []
   const facts = letter.facts?.length ? [letter.facts.map(([term, answer]) => `${term}: ${answer}`).join('\n')] : []
   const button = letter.button && url ? [`${letter.button.label}:\n${url}`] : []
   const unexpected = letter.unexpected ? [letter.unexpected] : []
-  return `${[...letter.body, ...note, ...button, ...facts, ...unexpected, signed].join('\n\n')}\n`
+  const less = noMore ? [`${fewer}: ${noMore}`] : []
+  return `${[...headline, ...letter.body, ...note, ...button, ...facts, ...unexpected, signed, ...less].join('\n\n')}\n`
 }
+
+const fewer = 'No more reminders by letter'
 
 const signed = 'Famiglia: who may do what, with which asset, until when. No password ever changes hands.'
 
@@ -40,7 +50,8 @@ const byNight = `@media (prefers-color-scheme: dark) {
 .button { background:#e3b7d3 !important; color:#2b1a26 !important }
 }`
 
-function asHtml(letter: Letter, url: string | null): string {
+function asHtml(letter: Letter, { button: url, noMore }: Leads): string {
+  const headline = letter.headline ? `<p><b>${escapeHtml(letter.headline)}</b></p>` : ''
   const body = letter.body.map(paragraph => `<p>${escapeHtml(paragraph)}</p>`).join('\n')
   const note = letter.note
     ? `<blockquote style="${style.note}">${escapeHtml(letter.note.text)}<br>${escapeHtml(letter.note.from)}</blockquote>`
@@ -58,8 +69,11 @@ function asHtml(letter: Letter, url: string | null): string {
   const unexpected = letter.unexpected
     ? `<p class="small" style="${style.small}">${escapeHtml(letter.unexpected)}</p>`
     : ''
+  const less = noMore
+    ? `<p class="small" style="${style.small}"><a class="small" href="${escapeHtml(noMore)}" style="${style.small}">${fewer}</a></p>`
+    : ''
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="color-scheme" content="light dark"><title>${escapeHtml(letter.subject)}</title><style>${byNight}</style></head><body class="page" style="${style.page}"><div class="sheet" style="${style.sheet}">
-${body}${note}${button}${facts}${unexpected}<p class="small" style="${style.small}">${escapeHtml(signed)}</p></div></body></html>`
+${headline}${body}${note}${button}${facts}${unexpected}<p class="small" style="${style.small}">${escapeHtml(signed)}</p>${less}</div></body></html>`
 }
 
 const entities: Readonly<Record<string, string>> = {

@@ -6,6 +6,8 @@ import type { Clock } from '../base/clock.ts'
 import type { LetterLink } from '../base/letter.ts'
 import { putDown, takeInHand, type InHand, type Outcome } from '../base/outbox.ts'
 import type { Secrets } from '../base/secrets.ts'
+import { returnAddress } from './bounces.ts'
+import { sealedAddress } from './noReminders.ts'
 import { outcomeOf } from './outcome.ts'
 import { renderLetter } from './render.ts'
 
@@ -18,6 +20,9 @@ export interface Postman {
 /** Milliseconds. A server may take ten minutes over a letter (RFC 5321, 4.5.3.2): who gives up earlier sends it twice. */
 const patience = { connectionTimeout: 5_000, greetingTimeout: 30_000, socketTimeout: 10 * 60_000 }
 const atOnce = 4
+/** What a signature covers (RFC 6376, 5.4.1), with what ends reminders (RFC 8058, 4). */
+const signedFields =
+  'from:reply-to:subject:date:message-id:to:mime-version:content-type:content-transfer-encoding:list-unsubscribe:list-unsubscribe-post'
 /** Milliseconds that letters under way have to arrive when the service closes. */
 const finishesWithin = 10_000
 
@@ -34,6 +39,7 @@ export function openPostman(
     smtp: string
     from: string
     dkim: { selector: string; key: string } | null | undefined
+    bounces: string | null
     publicUrl: () => string
   },
 ): Postman {
@@ -44,7 +50,16 @@ export function openPostman(
     pool: true,
     maxConnections: atOnce,
     ...patience,
-    ...(dkim ? { dkim: { domainName: domain, keySelector: dkim.selector, privateKey: dkim.key } } : {}),
+    ...(dkim
+      ? {
+          dkim: {
+            domainName: domain,
+            keySelector: dkim.selector,
+            privateKey: dkim.key,
+            headerFieldNames: signedFields,
+          },
+        }
+      : {}),
   } as object)
   const rounds = new Set<Promise<void>>()
   let closing = false
@@ -64,16 +79,28 @@ export function openPostman(
 
   async function deliver({ id, letter, tries }: InHand): Promise<Outcome> {
     try {
-      const url = letter.button ? urlOf(letter.button.leads) : null
+      const button = letter.button ? urlOf(letter.button.leads) : null
+      const noMore = letter.isReminder
+        ? `${settings.publicUrl()}/no-reminders/${sealedAddress(secrets, letter.to.address)}`
+        : null
       await transport.sendMail({
+        ...(settings.bounces
+          ? { envelope: { from: returnAddress(secrets, settings.bounces, id), to: letter.to.address } }
+          : {}),
         from: settings.from,
         to: letter.to.name ? { name: letter.to.name, address: letter.to.address } : letter.to.address,
         ...(letter.replyTo ? { replyTo: letter.replyTo } : {}),
         subject: letter.subject,
         messageId: `<${id}@${domain}>`,
         // No program answers it (RFC 3834).
-        headers: { 'Auto-Submitted': 'auto-generated' },
-        ...renderLetter(letter, url),
+        headers: {
+          'Auto-Submitted': 'auto-generated',
+          // Ended in one click (RFC 8058).
+          ...(noMore
+            ? { 'List-Unsubscribe': `<${noMore}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' }
+            : {}),
+        },
+        ...renderLetter(letter, { button, noMore }),
       })
       return { is: 'sent' }
     } catch (err) {

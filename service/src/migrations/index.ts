@@ -16,6 +16,7 @@ import { Tries1796700000000 } from './1796700000000-tries.ts'
 import { Openings1796800000000 } from './1796800000000-openings.ts'
 import { Letters1796900000000 } from './1796900000000-letters.ts'
 import { SingleSignOn1797000000000 } from './1797000000000-single-sign-on.ts'
+import { LettersWanted1797100000000 } from './1797100000000-letters-wanted.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -37,4 +38,5 @@ export const migrations = [
   Openings1796800000000,
   Letters1796900000000,
   SingleSignOn1797000000000,
+  LettersWanted1797100000000,
 ]

@@ -44,6 +44,6 @@ async function tell(kit: Kit, id: string): Promise<void> {
     await changeMeans(change, id, { notices: wanted })
     const accounts = (await assetsChargedTo(change.manager, [id])).map(asset => asset.name)
     for (const person of await payingPeopleOf(change.manager, business.id))
-      await change.mail(runningOutLetter({ person, business }, means, accounts, day))
+      await change.mail({ ...runningOutLetter({ person, business }, means, accounts, day), isReminder: true })
   })
 }

@@ -58,8 +58,12 @@ async function tell(kit: Kit, id: string): Promise<void> {
       data: { grant: id },
     })
     for (const person of people)
-      await change.mail(holderLetter(person, business, target, grant, minding[0] ?? null, partner ?? null))
-    for (const giver of minding) await change.mail(giverLetter(giver, business, target, grant, name, change.now))
+      await change.mail({
+        ...holderLetter(person, business, target, grant, minding[0] ?? null, partner ?? null),
+        isReminder: true,
+      })
+    for (const giver of minding)
+      await change.mail({ ...giverLetter(giver, business, target, grant, name, change.now), isReminder: true })
   })
 }
 

@@ -113,7 +113,8 @@ export function tendProposal(kit: Kit, kinds: Register) {
         data: { proposal: id },
         by: null,
       })
-      for (const letter of await kind.letters.waiting(kit, change, parts)) await change.mail(letter)
+      for (const letter of await kind.letters.waiting(kit, change, parts))
+        await change.mail({ ...letter, isReminder: true })
       await change.later('tend-proposal', { proposal: id }, nextDueAt(timesOf(reminded)))
     })
   }

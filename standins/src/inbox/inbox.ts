@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import fastify from 'fastify'
 import { simpleParser } from 'mailparser'
+import { createTransport } from 'nodemailer'
 import { SMTPServer } from 'smtp-server'
 import { html, page } from '../html.ts'
 import { Letters, type ReceivedLetter } from './letters.ts'
@@ -29,14 +30,19 @@ export interface InboxOptions {
   readonly smtpPort: number
   /** Where letters are kept over restarts; null keeps them in memory. */
   readonly file: string | null
+  /** Where it gives back what it took and could not deliver: a mail server, as smtp://host:port; null gives nothing back. */
+  readonly reportsTo: string | null
 }
 
 const reply = (responseCode: number, text: string) => Object.assign(new Error(text), { responseCode })
 
 const accent = '#3b4a5e'
 
-/** Takes every letter by SMTP, whoever it is to but nobody@…, and shows it; later@… it takes at the second try. Nothing is passed on. */
-export async function startInbox({ port, smtpPort, file }: InboxOptions): Promise<Inbox> {
+/**
+ * Takes every letter by SMTP, whoever it is to but nobody@…, and shows it; later@… it takes at the second try, and from gone@… it
+ * gives them back. Nothing is passed on.
+ */
+export async function startInbox({ port, smtpPort, file, reportsTo }: InboxOptions): Promise<Inbox> {
   const letters = new Letters(file)
   const server: MailServer = { isAway: false, slow: 0, taken: 0 }
   const away = () => (server.isAway ? reply(421, '4.3.2 Try again later') : null)
@@ -51,13 +57,15 @@ export async function startInbox({ port, smtpPort, file }: InboxOptions): Promis
       askedForPatience.add(address)
       return isFirst && address.startsWith('later@') ? done(reply(451, '4.7.1 Not known yet, try again')) : done()
     },
-    onData: (stream, _session, done) => {
+    onData: (stream, { envelope }, done) => {
       simpleParser(stream)
         .then(async mail => {
           await sleep(server.slow)
           server.taken++
-          letters.receive(mail)
+          const gone = envelope.rcptTo.find(({ address }) => address.startsWith('gone@'))
+          if (!gone) letters.receive(mail, envelope.mailFrom ? envelope.mailFrom.address : '')
           done()
+          if (gone && envelope.mailFrom && reportsTo) await giveBack(reportsTo, envelope.mailFrom.address, gone.address)
         })
         .catch((error: Error) => done(error))
     },
@@ -138,4 +146,33 @@ function letterPage(letter: ReceivedLetter): string {
       <h2>As plain text</h2>
       <pre>${letter.text}</pre>`,
   )
+}
+
+/** A delivery report (RFC 3464), as a mail server sends that finds too late that it cannot deliver. */
+async function giveBack(reportsTo: string, to: string, recipient: string): Promise<void> {
+  const transport = createTransport({ url: reportsTo } as object)
+  const status = `Reporting-MTA: dns; mail.inbox.example\r\n\r\nFinal-Recipient: rfc822; ${recipient}\r\nAction: failed\r\nStatus: 5.2.1\r\nDiagnostic-Code: smtp; 550 5.2.1\r\n  Mailbox closed\r\n`
+  const raw = [
+    'From: Mail server <postmaster@inbox.example>',
+    `To: ${to}`,
+    'Subject: A letter could not be delivered',
+    'MIME-Version: 1.0',
+    'Content-Type: multipart/report; report-type=delivery-status; boundary=part',
+    '',
+    '--part',
+    'Content-Type: text/plain',
+    '',
+    'The mailbox is closed.',
+    '--part',
+    'Content-Type: message/delivery-status',
+    '',
+    status,
+    '--part--',
+    '',
+  ].join('\r\n')
+  try {
+    await transport.sendMail({ envelope: { from: '', to }, raw })
+  } finally {
+    transport.close()
+  }
 }

@@ -13,6 +13,7 @@
   import Password from './Password.svelte'
   import Recovery from './Recovery.svelte'
   import NewToken from './NewToken.svelte'
+  import Reminders from './Reminders.svelte'
   import SecondProof from './SecondProof.svelte'
 
   const acting = getActing()
@@ -53,6 +54,10 @@
   <section class="span section">
     <h2 class="margin">Addresses</h2>
     <Addresses />
+  </section>
+  <section class="span section">
+    <h2 class="margin">Reminders</h2>
+    <Reminders />
   </section>
   <section class="span section">
     <h2 class="margin">Password</h2>
