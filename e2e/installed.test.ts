@@ -1,4 +1,6 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -39,7 +41,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await browser.close()
   nginx.kill()
-  for (const port of ports) await end(port)
+  for (const port of running.keys()) await end(port)
   await scene.close()
   rmSync(home, { recursive: true, force: true })
 })
@@ -75,7 +77,7 @@ async function run(command: string, settings: Record<string, string>) {
 }
 
 /** Starts one installed process, with nothing but the settings; ready when it says where it is. */
-async function serve(port: number): Promise<void> {
+async function serve(port: number, more: Record<string, string> = {}): Promise<void> {
   const { config } = scene.town.service.kit
   const child = spawn(program(), ['serve'], {
     cwd: home,
@@ -85,6 +87,7 @@ async function serve(port: number): Promise<void> {
       FAMIGLIA_TRUSTED_PROXIES: '127.0.0.1',
       FAMIGLIA_PLATFORMS: JSON.stringify(config.FAMIGLIA_PLATFORMS),
       FAMIGLIA_PORT: String(port),
+      ...more,
     },
   })
   running.set(port, child)
@@ -314,4 +317,89 @@ test('a start that cannot be says why in a sentence, and ends', async () => {
   const away = await start({ FAMIGLIA_PORT: '0', DATABASE_URL: 'postgres://nobody@127.0.0.1:9/none' })
   expect([away.status, away.err]).toEqual([1, expect.stringContaining('PostgreSQL cannot be reached')])
   for (const { err } of [taken, away]) expect(err).not.toMatch(/^\s+at /m)
+})
+
+interface ToldSpan {
+  readonly name: string
+  readonly traceId: string
+  readonly spanId: string
+  readonly parentSpanId?: string
+  readonly attributes: readonly { readonly key: string; readonly value: object }[]
+}
+
+test('traces go to a collector where the standard’s variables name one, under the span of who asks, and tell nothing of anybody', async () => {
+  const told: ToldSpan[] = []
+  let whole = ''
+  const collector = createServer((request, response) => {
+    void text(request).then(body => {
+      whole += body
+      const { resourceSpans } = JSON.parse(body) as { resourceSpans: { scopeSpans: { spans: ToldSpan[] }[] }[] }
+      told.push(...resourceSpans.flatMap(one => one.scopeSpans.flatMap(({ spans }) => spans)))
+      response.end('{}')
+    })
+  })
+  await new Promise<void>(ready => collector.listen(0, '127.0.0.1', ready))
+  const { port: collects } = collector.address() as AddressInfo
+  const port = await freePort()
+  await serve(port, {
+    OTEL_EXPORTER_OTLP_ENDPOINT: `http://127.0.0.1:${collects}`,
+    OTEL_EXPORTER_OTLP_PROTOCOL: 'http/json',
+    OTEL_SERVICE_NAME: 'famiglia-here',
+  })
+  const { token } = await scene.signIn(scene.tomasz)
+  const [traceId, spanId] = ['0af7651916cd43dd8448eb211c80319c', 'b7ad6b7169203331']
+  const asked = await fetch(`http://127.0.0.1:${port}/v1/businesses/${scene.agnese.business}/decisions`, {
+    method: 'POST',
+    headers: {
+      authorization: `Bearer ${token}`,
+      'content-type': 'application/json',
+      traceparent: `00-${traceId}-${spanId}-01`,
+    },
+    body: JSON.stringify({ who: scene.tomasz.email, action: 'ads.see', asset: 'ad-account/winter-freight' }),
+  })
+  expect(asked.status).toBe(200)
+  // What was not sent yet leaves when it ends.
+  expect(await end(port)).toBe(0)
+  collector.close()
+  const request = told.find(span => span.traceId === traceId && span.parentSpanId === spanId)!
+  expect(request.name).toBe('POST /v1/businesses/:business/decisions')
+  expect(request.attributes).toContainEqual({ key: 'http.response.status_code', value: { intValue: 200 } })
+  const statements = told.filter(span => span.parentSpanId === request.spanId)
+  expect(statements.map(({ name }) => name)).toContain('SELECT')
+  expect(whole).toContain('famiglia-here')
+  for (const secret of [token, scene.tomasz.email, scene.agnese.business]) expect(whole).not.toContain(secret)
+})
+
+test.each([22, 24])('what was installed runs on Node.js %i too', async version => {
+  const npm = spawnSync(
+    'npm',
+    [
+      'install',
+      '--prefix',
+      join(home, `node-${version}`),
+      '--prefer-offline',
+      '--no-audit',
+      '--no-fund',
+      '--ignore-scripts',
+      `node-linux-${process.arch}@${version}`,
+    ],
+    { encoding: 'utf8' },
+  )
+  expect(npm.status, npm.stderr).toBe(0)
+  const newer = {
+    PATH: `${join(home, `node-${version}/node_modules/node-linux-${process.arch}/bin`)}:${process.env['PATH']}`,
+  }
+  const port = await freePort()
+  await serve(port, newer)
+  const at = `http://127.0.0.1:${port}`
+  expect(await (await fetch(`${at}/metrics`)).text()).toContain(`node="${version}.`)
+  const { token } = await scene.signIn(scene.tomasz)
+  const cli = (...words: string[]) => {
+    const child = spawn(program(), words, { env: { ...newer, FAMIGLIA_URL: at, FAMIGLIA_TOKEN: token, HOME: home } })
+    return text(child.stdout)
+  }
+  expect(await cli('what')).toContain('Winter Freight')
+  expect(await cli('find', 'winter')).toContain('Winter Freight')
+  expect((await run('check', newer)).out).toContain('good   database')
+  expect(await end(port)).toBe(0)
 })

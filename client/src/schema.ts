@@ -4462,6 +4462,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "address": "priya@ondaverde.example",
+                 *       "password": "nine ferries at the pier"
+                 *     }
+                 */
                 "application/json": {
                     address: string;
                     password: string;
@@ -4569,6 +4575,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "code": "123456"
+                 *     }
+                 */
                 "application/json": {
                     code?: string;
                     password?: string;
@@ -4646,6 +4657,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "code": "123456"
+                 *     }
+                 */
                 "application/json": {
                     code: string;
                 };
@@ -4726,6 +4742,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "monthly report",
+                 *       "until": "2027-06-01T00:00:00Z"
+                 *     }
+                 */
                 "application/json": {
                     name: string;
                     /** Format: date-time */
@@ -4767,6 +4789,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 0199c0de-0000-7000-8000-000000000006 */
                 id: string;
             };
             cookie?: never;
@@ -4839,6 +4862,18 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "challenge": "0199c0de-0000-7000-8000-000000000001",
+                 *       "credential": {
+                 *         "id": "x",
+                 *         "rawId": "x",
+                 *         "type": "public-key",
+                 *         "response": {},
+                 *         "clientExtensionResults": {}
+                 *       }
+                 *     }
+                 */
                 "application/json": {
                     /** Format: uuid */
                     challenge: string;
@@ -4916,6 +4951,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "challenge": "0199c0de-0000-7000-8000-000000000001",
+                 *       "name": "Laptop",
+                 *       "credential": {
+                 *         "id": "x",
+                 *         "rawId": "x",
+                 *         "type": "public-key",
+                 *         "response": {},
+                 *         "clientExtensionResults": {}
+                 *       }
+                 *     }
+                 */
                 "application/json": {
                     /** Format: uuid */
                     challenge: string;
@@ -4989,6 +5037,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example kV3x */
                 passkey: string;
             };
             cookie?: never;
@@ -5062,6 +5111,18 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "challenge": "0199c0de-0000-7000-8000-000000000001",
+                 *       "credential": {
+                 *         "id": "x",
+                 *         "rawId": "x",
+                 *         "type": "public-key",
+                 *         "response": {},
+                 *         "clientExtensionResults": {}
+                 *       }
+                 *     }
+                 */
                 "application/json": {
                     /** Format: uuid */
                     challenge: string;
@@ -5138,6 +5199,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "address": "priya@ondaverde.example"
+                 *     }
+                 */
                 "application/json": {
                     address: string;
                 };
@@ -5177,6 +5243,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A",
+                 *       "password": "nine ferries at the pier"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                     password: string;
@@ -5225,6 +5297,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "current": "the password of before",
+                 *       "password": "nine ferries at the pier"
+                 *     }
+                 */
                 "application/json": {
                     current: string;
                     password: string;
@@ -5300,6 +5378,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "address": "priya@ondaverde.example"
+                 *     }
+                 */
                 "application/json": {
                     address: string;
                 };
@@ -5340,6 +5423,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                 };
@@ -5376,6 +5464,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example priya@ondaverde.example */
                 address: string;
             };
             cookie?: never;
@@ -5412,6 +5501,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example priya@ondaverde.example */
                 address: string;
             };
             cookie?: never;
@@ -5447,7 +5537,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path?: never;
@@ -5455,6 +5548,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "business": {
+                 *         "name": "Tide House",
+                 *         "town": "Porto Verano",
+                 *         "zone": "Europe/Lisbon"
+                 *       },
+                 *       "person": {
+                 *         "name": "Bea Fontaine",
+                 *         "address": "bea@tidehouse.example"
+                 *       }
+                 *     }
+                 */
                 "application/json": {
                     business: {
                         name: string;
@@ -5502,6 +5608,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A",
+                 *       "password": "nine ferries at the pier"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                     password: string;
@@ -5539,7 +5651,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path?: never;
@@ -5547,6 +5662,13 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Tide House",
+                 *       "town": "Porto Verano",
+                 *       "zone": "Europe/Lisbon"
+                 *     }
+                 */
                 "application/json": {
                     name: string;
                     town: string;
@@ -5590,6 +5712,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "town": "Porto Verano",
+                 *       "zone": "Europe/Lisbon"
+                 *     }
+                 */
                 "application/json": {
                     /** @description Where you work first, if it is not said. */
                     town?: string;
@@ -5630,12 +5758,19 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "worksAs": "agency",
+                 *       "contact": "callum@gullwright.example"
+                 *     }
+                 */
                 "application/json": {
                     /** @enum {string|null} */
                     worksAs: "agency" | "consultant" | "measurement" | "studio" | "sister company" | null;
@@ -5679,6 +5814,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -5710,6 +5846,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -5740,16 +5877,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "reason": "The summer is over."
+                 *     }
+                 */
                 "application/json": {
                     reason: string;
                 };
@@ -5788,10 +5934,14 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -5826,12 +5976,16 @@ export interface operations {
     getPeople: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
+                /** @example crossings */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -5868,8 +6022,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
@@ -5899,13 +6057,19 @@ export interface operations {
     getPeopleByPersonHoldings: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
@@ -5941,18 +6105,30 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "standing": "member"
+                 *     }
+                 */
                 "application/json": {
                     /** @enum {string} */
                     standing: "member" | "finance" | "admin";
@@ -5995,14 +6171,19 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -6040,8 +6221,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
@@ -6078,14 +6263,19 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -6123,8 +6313,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
@@ -6160,10 +6354,14 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -6200,6 +6398,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -6233,13 +6432,20 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000002 */
                 change: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "reason": "The summer is over."
+                 *     }
+                 */
                 "application/json": {
                     reason: string;
                 };
@@ -6307,12 +6513,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 0199c0de-0000-7000-8000-000000000002 */
                 change: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "reason": "The summer is over."
+                 *     }
+                 */
                 "application/json": {
                     reason: string;
                 };
@@ -6351,12 +6563,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "most": 5
+                 *     }
+                 */
                 "application/json": {
                     most: number;
                 };
@@ -6394,12 +6612,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "twoApprovals": true
+                 *     }
+                 */
                 "application/json": {
                     twoApprovals: boolean;
                     reason?: string;
@@ -6439,6 +6663,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -6469,16 +6694,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "who": "priya@ondaverde.example"
+                 *     }
+                 */
                 "application/json": {
                     /** @description An address, or an id, of a member. */
                     who: string;
@@ -6521,12 +6755,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -6564,12 +6800,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "reason": "The summer is over."
+                 *     }
+                 */
                 "application/json": {
                     reason: string;
                 };
@@ -6607,12 +6849,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -6650,8 +6894,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
@@ -6683,14 +6931,23 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description An id, or an e-mail address. */
+                /**
+                 * @description An id, or an e-mail address.
+                 * @example 0199c0de-0000-7000-8000-000000000009
+                 */
                 person: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "reason": "Their contract is over."
+                 *     }
+                 */
                 "application/json": {
                     /** @description Who takes over what: a key of onlyTheirs, and a member’s address. */
                     successors?: {
@@ -6736,11 +6993,14 @@ export interface operations {
     getTeams: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -6781,16 +7041,26 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "handle": "night-crew",
+                 *       "name": "Night crew"
+                 *     }
+                 */
                 "application/json": {
                     handle: string;
                     name: string;
@@ -6832,7 +7102,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example night-crew */
                 team: string;
             };
             cookie?: never;
@@ -6864,7 +7136,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example night-crew */
                 team: string;
             };
             cookie?: never;
@@ -6901,8 +7175,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example night-crew */
                 team: string;
+                /** @example 0199c0de-0000-7000-8000-000000000009 */
                 person: string;
             };
             cookie?: never;
@@ -6939,8 +7216,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example night-crew */
                 team: string;
+                /** @example 0199c0de-0000-7000-8000-000000000009 */
                 person: string;
             };
             cookie?: never;
@@ -7009,13 +7289,17 @@ export interface operations {
     getAssets: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
+                /** @example crossings */
                 find?: string;
                 archived?: boolean;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -7063,16 +7347,28 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "platform": "marram",
+                 *       "kind": "ad-account",
+                 *       "name": "Night Crossings",
+                 *       "handle": "night-crossings"
+                 *     }
+                 */
                 "application/json": {
                     platform: string;
                     kind: string;
@@ -7112,12 +7408,19 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The `ETag` of what is to be changed: changed meanwhile, it is refused. */
+                /**
+                 * @description The `ETag` of what is to be changed: changed meanwhile, it is refused.
+                 * @example "7"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7149,18 +7452,30 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The `ETag` of what is to be changed: changed meanwhile, it is refused. */
+                /**
+                 * @description The `ETag` of what is to be changed: changed meanwhile, it is refused.
+                 * @example "7"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Night Crossings"
+                 *     }
+                 */
                 "application/json": {
                     name?: string;
                     handle?: string;
@@ -7197,13 +7512,19 @@ export interface operations {
     getAssetsByAssetHolders: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7238,6 +7559,7 @@ export interface operations {
     getKinds: {
         parameters: {
             query?: {
+                /** @example crossings */
                 find?: string;
             };
             header?: never;
@@ -7283,6 +7605,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example ad-account */
                 kind: string;
             };
             cookie?: never;
@@ -7314,8 +7637,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7354,8 +7681,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7390,8 +7721,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7426,8 +7761,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7462,8 +7801,12 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -7497,16 +7840,26 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "platform": "marram",
+                 *       "ref": "4471-2209"
+                 *     }
+                 */
                 "application/json": {
                     platform: string;
                     ref: string;
@@ -7549,13 +7902,21 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000003 */
                 claim: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "code": "123456",
+                 *       "handle": "night-crew"
+                 *     }
+                 */
                 "application/json": {
                     code: string;
                     handle: string;
@@ -7591,7 +7952,9 @@ export interface operations {
     getMeHoldings: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
@@ -7629,6 +7992,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -7667,16 +8031,26 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "handle": "night-pages",
+                 *       "name": "Night pages"
+                 *     }
+                 */
                 "application/json": {
                     handle: string;
                     name: string;
@@ -7721,7 +8095,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example all-pages */
                 bundle: string;
             };
             cookie?: never;
@@ -7753,8 +8129,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example all-pages */
                 bundle: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
             };
             cookie?: never;
@@ -7791,8 +8170,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example all-pages */
                 bundle: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
             };
             cookie?: never;
@@ -7829,9 +8211,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
+                /** @example page/ondaverde-ferries */
                 other: string;
             };
             cookie?: never;
@@ -7868,9 +8255,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
+                /** @example page/ondaverde-ferries */
                 other: string;
             };
             cookie?: never;
@@ -7907,6 +8299,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -7939,16 +8332,30 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Run the night adverts",
+                 *       "needs": [
+                 *         {
+                 *           "kind": "ad-account"
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": {
                     name: string;
                     needs: {
@@ -7992,7 +8399,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example run our adverts */
                 purpose: string;
             };
             cookie?: never;
@@ -8027,13 +8436,19 @@ export interface operations {
     getReadiness: {
         parameters: {
             query: {
+                /** @example priya@ondaverde.example */
                 who: string;
+                /** @example run our adverts */
                 purpose: string;
-                /** @description Assets or bundles, parted by commas; all of the business without it. */
+                /**
+                 * @description Assets or bundles, parted by commas; all of the business without it.
+                 * @example ad-account/summer-crossings
+                 */
                 on?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -8063,14 +8478,21 @@ export interface operations {
     getAssetsByAssetReadiness: {
         parameters: {
             query: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
+                /** @example run our adverts */
                 purpose: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
-                /** @description Its number, or its kind and handle as ad-account%2Fsummer-crossings. */
+                /**
+                 * @description Its number, or its kind and handle as ad-account%2Fsummer-crossings.
+                 * @example ad-account/summer-crossings
+                 */
                 asset: string;
             };
             cookie?: never;
@@ -8107,12 +8529,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "let priya@ondaverde.example run on ad-account/summer-crossings until 31 may 2027"
+                 *     }
+                 */
                 "application/json": {
                     sentence: string;
                     /**
@@ -8152,16 +8580,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "let priya@ondaverde.example run on ad-account/summer-crossings until 31 may 2027"
+                 *     }
+                 */
                 "application/json": {
                     sentence: string;
                     note?: string;
@@ -8207,12 +8644,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "let priya@ondaverde.example run on ad-account/summer-crossings until 31 may 2027"
+                 *     }
+                 */
                 "application/json": {
                     sentence: string;
                     note?: string;
@@ -8256,16 +8699,22 @@ export interface operations {
     getProposals: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
                 state?: "open" | "all";
-                /** @description One kind alone: `ask`, `invitation`, … */
+                /**
+                 * @description One kind alone: `ask`, `invitation`, …
+                 * @example ad-account
+                 */
                 kind?: string;
                 /** @description What the business sent, or what other businesses sent it. */
                 side?: "sent" | "received";
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -8302,7 +8751,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
@@ -8339,7 +8790,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
@@ -8377,7 +8830,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
@@ -8409,7 +8864,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
@@ -8446,13 +8903,20 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "confirmed": true
+                 *     }
+                 */
                 "application/json": {
                     confirmed: boolean;
                 };
@@ -8494,6 +8958,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A",
+                 *       "address": "priya@ondaverde.example"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                     address: string;
@@ -8534,6 +9004,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                 };
@@ -8578,6 +9053,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                     /**
@@ -8634,6 +9114,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "link": "AZnA3gAAcACAAAAAAAAAAQAB0mAlB2dTQkGZ1Vt3kVbM9A"
+                 *     }
+                 */
                 "application/json": {
                     link: string;
                     reason?: string;
@@ -8701,12 +9186,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     /**
                      * @description What is left to who held the business in trust, where the chair is taken; nothing unless said.
@@ -8756,12 +9243,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -8799,6 +9288,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
@@ -8830,13 +9320,20 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "less": "watch on ad-account/summer-crossings"
+                 *     }
+                 */
                 "application/json": {
                     /** @description What is accepted or granted instead: `watch on …`. Never more than was proposed. */
                     less?: string;
@@ -8885,13 +9382,16 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -8930,7 +9430,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-00000000000a */
                 proposal: string;
             };
             cookie?: never;
@@ -8961,16 +9463,26 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "wanted": "run our adverts",
+                 *       "reason": "The summer is over."
+                 *     }
+                 */
                 "application/json": {
                     /** @description As a sentence without “let” and whom: `run on ad-account/summer-crossings until 2027-03-31`. In the own business things may be named by what they are called, in quotes: `watch on "Winter Freight"`. */
                     wanted: string;
@@ -9021,12 +9533,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "link ad-account/summer-crossings under manager-account/gullwright-travel at run hiding revenue"
+                 *     }
+                 */
                 "application/json": {
                     /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
                     sentence: string;
@@ -9062,16 +9580,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "link ad-account/summer-crossings under manager-account/gullwright-travel at run hiding revenue"
+                 *     }
+                 */
                 "application/json": {
                     /** @description `link A-2718-2818-24 under manager-account/… at run`, or `unlink … from …`. */
                     sentence: string;
@@ -9109,12 +9636,19 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "text": "A-6552-0897-45",
+                 *       "under": "manager-account/gullwright-travel"
+                 *     }
+                 */
                 "application/json": {
                     text: string;
                     under: string;
@@ -9151,6 +9685,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -9180,15 +9715,22 @@ export interface operations {
     getManagerAccountsByAssetAccounts: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
-                /** @description The last so many days, against as many before. */
+                /**
+                 * @description The last so many days, against as many before.
+                 * @example 14
+                 */
                 days?: number;
                 order?: "name" | "spend" | "results" | "costOfResult" | "revenue";
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
             };
             cookie?: never;
@@ -9221,14 +9763,22 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
+                /** @example ad-account/summer-crossings */
                 account: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "label": "Ferries, summer"
+                 *     }
+                 */
                 "application/json": {
                     label: string | null;
                 };
@@ -9266,8 +9816,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
+                /** @example ad-account/summer-crossings */
                 account: string;
             };
             cookie?: never;
@@ -9304,8 +9857,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
+                /** @example ad-account/summer-crossings */
                 account: string;
             };
             cookie?: never;
@@ -9342,6 +9898,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -9375,12 +9932,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "opening": "0199c0de-0000-7000-8000-000000000008"
+                 *     }
+                 */
                 "application/json": {
                     /** Format: uuid */
                     opening: string;
@@ -9419,16 +9982,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "platform": "marram"
+                 *     }
+                 */
                 "application/json": {
                     platform: string;
                 };
@@ -9468,7 +10040,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example means/harbour-card */
                 means: string;
             };
             cookie?: never;
@@ -9505,12 +10079,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "billing ad-account/summer-crossings to noor@ondaverde.example with means/harbour-card"
+                 *     }
+                 */
                 "application/json": {
                     /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
                     sentence: string;
@@ -9546,16 +10126,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "billing ad-account/summer-crossings to noor@ondaverde.example with means/harbour-card"
+                 *     }
+                 */
                 "application/json": {
                     /** @description `billing ad-account/… to noor@… with means/… from 2027-01-01` */
                     sentence: string;
@@ -9593,7 +10182,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
             };
             cookie?: never;
@@ -9625,7 +10216,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example ad-account/summer-crossings */
                 asset: string;
             };
             cookie?: never;
@@ -9662,12 +10255,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "hand over ad-account/harbour-parking to B-1414-2135-81 because \"The board runs the parking now.\""
+                 *     }
+                 */
                 "application/json": {
                     /** @description `hand over page/… to B-… keeping run with billing because "…"` */
                     sentence: string;
@@ -9704,11 +10303,14 @@ export interface operations {
     getHandovers: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -9760,16 +10362,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "sentence": "hand over ad-account/harbour-parking to B-1414-2135-81 because \"The board runs the parking now.\""
+                 *     }
+                 */
                 "application/json": {
                     /** @description `hand over page/… to B-… keeping run with billing because "…"` */
                     sentence: string;
@@ -9806,12 +10417,17 @@ export interface operations {
     getHandoversByHandover: {
         parameters: {
             query?: {
-                /** @description Lines that you would let fall too, by their keys, parted by commas. */
+                /**
+                 * @description Lines that you would let fall too, by their keys, parted by commas.
+                 * @example []
+                 */
                 falls?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000005 */
                 handover: string;
             };
             cookie?: never;
@@ -9843,13 +10459,16 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000005 */
                 handover: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -9887,7 +10506,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000005 */
                 handover: string;
             };
             cookie?: never;
@@ -9924,12 +10545,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "hours": 72
+                 *     }
+                 */
                 "application/json": {
                     /** @description Between the yes and the completion. */
                     hours: number;
@@ -9966,11 +10593,14 @@ export interface operations {
     getContests: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10005,16 +10635,26 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "claim": "0199c0de-0000-7000-8000-000000000003",
+                 *       "reason": "The summer is over."
+                 *     }
+                 */
                 "application/json": {
                     /** Format: uuid */
                     claim: string;
@@ -10057,13 +10697,16 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000004 */
                 contest: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": {
                     reason?: string;
                 };
@@ -10101,7 +10744,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example 0199c0de-0000-7000-8000-000000000004 */
                 contest: string;
             };
             cookie?: never;
@@ -10136,11 +10781,14 @@ export interface operations {
     getMoney: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10173,12 +10821,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "number": "B-2718-2818-72"
+                 *     }
+                 */
                 "application/json": {
                     number: string;
                 };
@@ -10213,16 +10867,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "address": "priya@ondaverde.example"
+                 *     }
+                 */
                 "application/json": {
                     address: string;
                     /** @description A word to them; it stands in the letter. */
@@ -10260,11 +10923,14 @@ export interface operations {
     getPartners: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10301,7 +10967,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
             };
             cookie?: never;
@@ -10331,12 +10999,16 @@ export interface operations {
     getPartnersByPartnerPeople: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
             };
             cookie?: never;
@@ -10371,13 +11043,16 @@ export interface operations {
     getPartnersByPartnerReadiness: {
         parameters: {
             query: {
+                /** @example run our adverts */
                 purpose: string;
                 /** @description Whether what the acting business gave the partner is enough for it, or what it got. */
                 side?: "gave" | "got";
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
             };
             cookie?: never;
@@ -10409,7 +11084,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
             };
             cookie?: never;
@@ -10446,7 +11123,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
             };
             cookie?: never;
@@ -10483,8 +11162,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
+                /** @example 0199c0de-0000-7000-8000-000000000009 */
                 person: string;
             };
             cookie?: never;
@@ -10521,8 +11203,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
+                /** @example B-2718-2818-72 */
                 partner: string;
+                /** @example 0199c0de-0000-7000-8000-000000000009 */
                 person: string;
             };
             cookie?: never;
@@ -10557,11 +11242,14 @@ export interface operations {
     getHeld: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10598,12 +11286,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "offersAtOnce": true
+                 *     }
+                 */
                 "application/json": {
                     offersAtOnce: boolean;
                 };
@@ -10641,6 +11335,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10674,12 +11369,25 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "introduction": "We sail between the islands, and look for who writes about it.",
+                 *       "contact": "callum@gullwright.example",
+                 *       "purposes": [
+                 *         {
+                 *           "name": "run our adverts",
+                 *           "reason": "We look for an agency for the winter."
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": {
                     introduction: string;
                     contact: string;
@@ -10720,6 +11428,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10756,6 +11465,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-2718-2818-72 */
                 number: string;
             };
             cookie?: never;
@@ -10785,6 +11495,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-2718-2818-72 */
                 number: string;
             };
             cookie?: never;
@@ -10813,16 +11524,27 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Drawn by who asks; sent again with the same one it is answered the same and happens once. */
+                /**
+                 * @description Drawn by who asks; sent again with the same one it is answered the same and happens once.
+                 * @example 0199c0de-0000-7000-8000-000000000007
+                 */
                 "Idempotency-Key"?: string;
             };
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Tide House",
+                 *       "town": "Porto Verano",
+                 *       "zone": "Europe/Lisbon"
+                 *     }
+                 */
                 "application/json": {
                     name: string;
                     town: string;
@@ -10863,12 +11585,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "address": "priya@ondaverde.example"
+                 *     }
+                 */
                 "application/json": {
                     address: string;
                     note?: string;
@@ -10906,14 +11634,18 @@ export interface operations {
     getGrid: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
                 /** @description Only rows of which this is so. */
                 show?: "sees revenue" | "can spend" | "can give access" | "ends soon" | "no second step" | "outside people" | "invited";
+                /** @example crossings */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10946,6 +11678,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -10983,10 +11716,12 @@ export interface operations {
     getSearch: {
         parameters: {
             query: {
+                /** @example crossings */
                 find: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -11018,12 +11753,20 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "who": "priya@ondaverde.example",
+                 *       "action": "ads.publish",
+                 *       "asset": "ad-account/summer-crossings"
+                 *     }
+                 */
                 "application/json": {
                     /** @description An e-mail address. */
                     who: string;
@@ -11067,6 +11810,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "subject": {
+                 *         "type": "person",
+                 *         "id": "priya@ondaverde.example"
+                 *       },
+                 *       "action": {
+                 *         "name": "ads.publish"
+                 *       },
+                 *       "resource": {
+                 *         "type": "ad-account",
+                 *         "id": "4471-2209"
+                 *       }
+                 *     }
+                 */
                 "application/json": {
                     subject: {
                         type: string;
@@ -11119,6 +11877,30 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "subject": {
+                 *         "type": "person",
+                 *         "id": "priya@ondaverde.example"
+                 *       },
+                 *       "resource": {
+                 *         "type": "ad-account",
+                 *         "id": "4471-2209"
+                 *       },
+                 *       "evaluations": [
+                 *         {
+                 *           "action": {
+                 *             "name": "ads.see"
+                 *           }
+                 *         },
+                 *         {
+                 *           "action": {
+                 *             "name": "ads.publish"
+                 *           }
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": {
                     subject?: {
                         type?: string;
@@ -11240,14 +12022,20 @@ export interface operations {
     getHistory: {
         parameters: {
             query?: {
+                /** @example 50 */
                 limit?: number;
+                /** @example WyJBZ25lc2UiXQ */
                 after?: string;
+                /** @example ad-account/summer-crossings */
                 asset?: string;
+                /** @example 0199c0de-0000-7000-8000-000000000009 */
                 person?: string;
+                /** @example B-2718-2818-72 */
                 partner?: string;
             };
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -11284,6 +12072,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -11315,6 +12104,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
@@ -11346,12 +12136,19 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example B-4815-1623-97 */
                 business: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "who": "priya@ondaverde.example",
+                 *       "purpose": "run our adverts"
+                 *     }
+                 */
                 "application/json": {
                     who: string;
                     purpose: string;
@@ -11425,6 +12222,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "byLetter": false
+                 *     }
+                 */
                 "application/json": {
                     byLetter: boolean;
                 };

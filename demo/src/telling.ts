@@ -149,13 +149,13 @@ export async function say({ client, business }: Teller, sentence: string, note?:
 
 /** The secret part of the link in the newest letter to an address whose subject holds some words. */
 export async function linkIn(town: Town, address: string, subject: string): Promise<string> {
-  for (let tries = 0; tries < 200; tries++) {
+  for (let tries = 0; tries < 1_200; tries++) {
     const letter = town.inbox.letters.list(address).find(one => one.subject.includes(subject))
     const link = letter?.links.find(one => one.includes('#'))
     if (link) return link.slice(link.indexOf('#') + 1)
     await sleep(50)
   }
-  throw new Error(`No letter “${subject}” came to ${address} within ten seconds.`)
+  throw new Error(`No letter “${subject}” came to ${address} within a minute.`)
 }
 
 /** Accepts what waits for somebody who has a sign-in already. */

@@ -23,6 +23,7 @@ import type { Kit } from './base/kit.ts'
 import { Secrets } from './base/secrets.ts'
 import { sessionReader } from './base/session.ts'
 import { Shares, worksForIn } from './base/shares.ts'
+import { openTraces } from './base/traces.ts'
 import { tidyUp } from './base/tidyUp.ts'
 import type { App } from './base/validation.ts'
 import { businesses, memberships } from './businesses/records.ts'
@@ -170,6 +171,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
   const log = openLog(config.FAMIGLIA_LOG_LEVEL)
   const port = config.FAMIGLIA_PORT === 0 ? await freePort() : config.FAMIGLIA_PORT
   const url = config.FAMIGLIA_PUBLIC_URL ?? `http://${config.FAMIGLIA_HOST}:${port}`
+  const traces = await openTraces(process.env)
   const { kit, jobs, postman, lastUse, feed, complain } = makeKit(config, around.clock ?? systemClock, log, url)
   let closing = false
 
@@ -219,6 +221,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
     () => lastUse.close(),
     () => kit.deciding.end(),
     () => kit.database.destroy(),
+    () => traces?.close(),
   ]
   return {
     url,

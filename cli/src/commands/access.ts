@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import { accessFilters, type AccessFilter } from '@famiglia/core'
 import type { Command } from 'commander'
-import { allPages, type Context } from '../context.ts'
+import { eachOf, type Context } from '../context.ts'
 import { nameOf } from '../names.ts'
 import { inOneLine } from '../words.ts'
 import type { Run } from '../run.ts'
@@ -23,7 +23,7 @@ export function accessCommands(program: Command, run: Run): void {
         if (count) return countAccess(context)
         const query = { ...(show ? { show: show as AccessFilter } : {}), ...(find ? { find } : {}), limit: 200 }
         let assets: { text: string }[] = []
-        const rows = await allPages(async after => {
+        const page = async (after: string | undefined) => {
           const grid = await answerOf(
             context.client.GET('/v1/businesses/{business}/grid', {
               params: { path, query: { ...query, ...(after ? { after } : {}) } },
@@ -31,15 +31,16 @@ export function accessCommands(program: Command, run: Run): void {
           )
           assets = grid.assets
           return { items: grid.rows, next: grid.next }
-        }, 5_000)
-        const reached = (row: (typeof rows)[number]) =>
+        }
+        type Row = Awaited<ReturnType<typeof page>>['items'][number]
+        const reached = (row: Row) =>
           row.everything
             ? 'everything the business owns, as admin'
             : row.cells
                 .map(cell => `${assets[cell.column]!.text} ${cell.level}${cell.how === 'own' ? '' : ` (${cell.how})`}`)
                 .join('; ') || 'nothing yet'
-        context.desk.list(
-          rows,
+        await context.desk.stream(
+          eachOf(page),
           [
             { head: 'who', of: row => row.name },
             { head: 'is', of: row => row.note ?? row.standing ?? row.kind },
@@ -58,17 +59,15 @@ export function accessCommands(program: Command, run: Run): void {
       run(async (context, _options: object, person: string) => {
         if (businessIn([person])[0]) return seeAsPartner(context, person)
         const path = { ...(await context.path()), person }
-        const holdings = await allPages(
-          after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/people/{person}/holdings', {
-                params: { path, query: after ? { after } : {} },
-              }),
-            ),
-          2_000,
+        const holdings = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/people/{person}/holdings', {
+              params: { path, query: after ? { after } : {} },
+            }),
+          ),
         )
         context.desk.remark(`As ${person} sees it:`)
-        context.desk.list(
+        await context.desk.stream(
           holdings,
           [...holdingColumns(await zoneOf(context)), { head: 'which allows', of: holding => holding.may }],
           'Nothing: an empty page.',

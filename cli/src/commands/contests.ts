@@ -1,6 +1,6 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import type { Command } from 'commander'
-import { allPages } from '../context.ts'
+import { eachOf } from '../context.ts'
 import { day, second, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
@@ -14,23 +14,25 @@ export function contestCommands(program: Command, run: Run): void {
       run(async context => {
         const zone = await zoneOf(context)
         const path = await context.path()
-        const items = await allPages(
-          async after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/contests', {
-                params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
-              }),
-            ),
-          1_000,
+        const items = eachOf(async after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/contests', {
+              params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+            }),
+          ),
         )
-        context.desk.list(
+        await context.desk.stream(
           items,
           [
             { head: 'contest', of: one => one.id },
             { head: 'what', of: one => one.what },
             { head: 'by', of: one => (one.isOwner ? `${one.by.name} of ${one.claimant.name}` : 'you') },
             { head: 'why', of: one => one.reason },
-            { head: 'goes over', of: one => (one.outcome ? null : second(one.ends, zone)) },
+            {
+              head: 'goes over',
+              of: one => (one.outcome ? null : second(one.ends, zone)),
+              exact: one => (one.outcome ? null : one.ends),
+            },
             { head: 'became of it', of: one => sayEnding(one, zone) },
           ],
           'Nothing is contested, and nothing was.',

@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { sayList, sayState } from '@famiglia/core'
 import type { Command } from 'commander'
-import { allPages, type Context } from '../context.ts'
+import { eachOf, type Context } from '../context.ts'
 import { day, longDay, second, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 import { inOneLine } from '../words.ts'
@@ -155,17 +155,15 @@ function sayLine({ who, on, words, why, canFall, key, difference }: Line): strin
 
 async function list(context: Context): Promise<void> {
   const path = await context.path()
-  const items = await allPages(
-    async after =>
-      answerOf(
-        context.client.GET('/v1/businesses/{business}/handovers', {
-          params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
-        }),
-      ),
-    1_000,
+  const items = eachOf(async after =>
+    answerOf(
+      context.client.GET('/v1/businesses/{business}/handovers', {
+        params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+      }),
+    ),
   )
   const zone = await zoneOf(context)
-  context.desk.list(
+  await context.desk.stream(
     items,
     [
       { head: 'handover', of: one => one.id },
@@ -173,8 +171,8 @@ async function list(context: Context): Promise<void> {
       { head: 'from', of: one => one.from.name },
       { head: 'to', of: one => one.to.name },
       { head: 'state', of: one => sayState(one.state) },
-      { head: 'completes', of: one => second(one.completesAt, zone) },
-      { head: 'ended', of: one => day(one.endedAt, zone) },
+      { head: 'completes', of: one => second(one.completesAt, zone), exact: one => one.completesAt },
+      { head: 'ended', of: one => day(one.endedAt, zone), exact: one => one.endedAt },
     ],
     'Nothing was handed over, or is on its way. What waits for an answer is under “famiglia inbox”.',
   )

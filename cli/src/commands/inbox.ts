@@ -1,7 +1,7 @@
 import { answerOf, type Schemas } from '@famiglia/client'
 import { sayContact, sayState } from '@famiglia/core'
 import type { Command } from 'commander'
-import { allPages, type Context } from '../context.ts'
+import { eachOf, type Context } from '../context.ts'
 import { day, longDay, longEnd, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 
@@ -17,17 +17,15 @@ export function inboxCommand(program: Command, run: Run): void {
         if (id) return showProposal(context, id)
         const path = await context.path()
         const query = { side: sent ? ('sent' as const) : ('received' as const), state: all ? 'all' : 'open' } as const
-        const items = await allPages(
-          after =>
-            answerOf(
-              context.client.GET('/v1/businesses/{business}/proposals', {
-                params: { path, query: { ...query, ...(after ? { after } : {}) } },
-              }),
-            ),
-          2_000,
+        const items = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/proposals', {
+              params: { path, query: { ...query, limit: 200, ...(after ? { after } : {}) } },
+            }),
+          ),
         )
         const zone = await zoneOf(context)
-        context.desk.list(
+        await context.desk.stream(
           items,
           [
             { head: 'proposal', of: item => item.id },
@@ -40,7 +38,7 @@ export function inboxCommand(program: Command, run: Run): void {
                   : item.business.name,
             },
             { head: 'says', of: item => item.outset },
-            { head: 'since', of: item => day(item.openedAt, zone) },
+            { head: 'since', of: item => day(item.openedAt, zone), exact: item => item.openedAt },
             {
               head: 'is',
               of: item => (item.granted ? `${sayState(item.state)}: ${item.granted}` : sayState(item.state)),

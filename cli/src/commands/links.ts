@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { answerOf, idempotencyKey, type Schemas } from '@famiglia/client'
 import { capitalised, outline, sayCount, sayList } from '@famiglia/core'
 import { Option, type Command } from 'commander'
-import { allPages, Exit, type Context } from '../context.ts'
+import { eachOf, Exit, type Context } from '../context.ts'
 import { day, end, zoneOf } from '../dates.ts'
 import type { Column } from '../desk.ts'
 import type { Run } from '../run.ts'
@@ -215,7 +215,7 @@ async function compare(context: Context, asset: string, days: string, order: Ord
       }),
     )
   const first = await read(undefined)
-  const items = await allPages(async after => (after ? read(after) : first), 500)
+  const items = eachOf(async after => (after ? read(after) : first))
   const zone = await zoneOf(context)
   const { under, sums, currency } = first
   context.desk.remark(
@@ -226,7 +226,7 @@ async function compare(context: Context, asset: string, days: string, order: Ord
     of: row =>
       row.hiddenFigures.includes(measure) ? 'hidden' : row.figures[measure] ? sayMeasured(row.figures[measure]) : '',
   })
-  context.desk.list(
+  await context.desk.stream(
     items,
     [
       { head: 'account', of: row => row.name },
@@ -244,7 +244,7 @@ async function compare(context: Context, asset: string, days: string, order: Ord
     ],
     'No ad account hangs under it yet: “famiglia link A-… under …” asks for one.',
   )
-  if (items.length === 0) return
+  if (first.items.length === 0) return
   for (const [head, measure] of [
     ['Spend', 'spend'],
     ['Results', 'results'],

@@ -2,7 +2,7 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { answerOf, idempotencyKey, Refusal, type Schemas } from '@famiglia/client'
 import { sayList, sayMonth } from '@famiglia/core'
 import type { Command } from 'commander'
-import { allPages, Exit, type Context } from '../context.ts'
+import { eachOf, Exit, type Context } from '../context.ts'
 import { day, zoneOf } from '../dates.ts'
 import type { Run } from '../run.ts'
 import { hanging, inOneLine } from '../words.ts'
@@ -62,10 +62,10 @@ async function money(context: Context): Promise<void> {
       }),
     )
   const first = await read(undefined)
-  const items = await allPages(async after => (after ? read(after) : first), 500)
+  const items = eachOf(async after => (after ? read(after) : first))
   const zone = await zoneOf(context)
   const { sums, currency, admins, seats } = first
-  context.desk.list(
+  await context.desk.stream(
     items,
     [
       { head: 'ad account', of: row => row.name },
@@ -81,7 +81,7 @@ async function money(context: Context): Promise<void> {
     ],
     'No ad account that you see the bills of.',
   )
-  if (items.length === 0) return
+  if (first.items.length === 0) return
   context.desk.remark(
     `You pay for ${sums.accounts}: ${sums.thisMonth} ${currency} in ${sayMonth(first.thisMonth)} so far, ${sums.lastMonth} in ${sayMonth(first.lastMonth)}.`,
   )

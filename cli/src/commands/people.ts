@@ -1,7 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
 import { capitalised, isStanding, sayList, standingMeans, type Standing } from '@famiglia/core'
 import type { Command } from 'commander'
-import { Exit, type Context } from '../context.ts'
+import { eachOf, Exit, type Context } from '../context.ts'
 import type { Run } from '../run.ts'
 
 /** People's places in the business: standing, pause, freeze, leaving, and teams. */
@@ -200,12 +200,15 @@ function teamCommands(program: Command, run: Run): void {
     .description('list them')
     .action(
       run(async context => {
-        const { items } = await answerOf(
-          context.client.GET('/v1/businesses/{business}/teams', {
-            params: { path: await context.path(), query: { limit: 200 } },
-          }),
+        const path = await context.path()
+        const items = eachOf(after =>
+          answerOf(
+            context.client.GET('/v1/businesses/{business}/teams', {
+              params: { path, query: { limit: 200, ...(after ? { after } : {}) } },
+            }),
+          ),
         )
-        context.desk.list(
+        await context.desk.stream(
           items,
           [
             { head: 'team', of: team => `team/${team.handle}` },

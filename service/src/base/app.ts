@@ -9,6 +9,7 @@ import { answerWithProblems } from './errors.ts'
 import { slowDown, type Limits } from './limits.ts'
 import { takeTurns, type Shares, type WorksFor } from './shares.ts'
 import { refuseForeignPages, secretIn, type SessionReader } from './session.ts'
+import { traceRequests } from './traces.ts'
 import { useYup, type App } from './validation.ts'
 
 const quiet = new Set(['/health/live', '/health/ready', '/metrics'])
@@ -37,6 +38,7 @@ export async function makeApp(
     // Nobody beforehand: whoever may say where a request came from could be counted as anybody.
     trustProxy: trustedProxies.length > 0 ? [...trustedProxies] : false,
   }) as unknown as FastifyInstance
+  traceRequests(app)
   useYup(app)
   answerWithProblems(app, publicUrl)
   app.decorateRequest('live', null)

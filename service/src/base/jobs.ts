@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import PgBoss from 'pg-boss'
 import type { EntityManager } from 'typeorm'
+import { traced } from './traces.ts'
 import { PatientRecords } from './patient-records.ts'
 
 /** What is done in the background, and what each piece of work is about. */
@@ -68,7 +69,7 @@ export class Jobs {
         queue,
         { pollingIntervalSeconds: 0.5, batchSize: 1 },
         async ([job]) => {
-          if (job) await handle(job.data)
+          if (job) await traced(queue, 'internal', () => handle(job.data))
           this.wake(queue)
         },
       )

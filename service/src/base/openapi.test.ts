@@ -1,6 +1,8 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { readNumber } from '@famiglia/core'
 import { createConfig, lintFromString } from '@redocly/openapi-core'
+import { Ajv2020 } from 'ajv/dist/2020.js'
 import { generate as makeClient } from 'openapi-typescript-codegen'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { open } from '../../../e2e/support/routes.ts'
@@ -8,7 +10,13 @@ import { openScene, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 let source: string
-let description: { paths: Record<string, Record<string, { operationId: string; security?: object[] }>> }
+interface Operation {
+  readonly operationId: string
+  readonly security?: object[]
+  readonly parameters?: { name: string; schema: { type?: string; enum?: unknown[] }; example?: unknown }[]
+  readonly requestBody?: { content: Record<string, { example?: unknown }> }
+}
+let description: { paths: Record<string, Record<string, Operation>> }
 let folder: string
 beforeAll(async () => {
   scene = await openScene()
@@ -83,4 +91,20 @@ test('the type of a problem leads to where it is explained', async () => {
   expect(words).toContain('Sign in first')
   expect(await (await fetch(`${scene.url}/problems`)).text()).toContain(`/problems/${code}`)
   expect((await fetch(`${scene.url}/problems/made.up`)).status).toBe(404)
+})
+
+test('each parameter and each body has an example, and a body’s is what the service takes', () => {
+  const check = new Ajv2020({ strict: false, validateFormats: false })
+  check.addSchema(description, 'description')
+  for (const [path, methods] of Object.entries(description.paths))
+    for (const [method, { parameters = [], requestBody }] of Object.entries(methods)) {
+      for (const { name, schema, example } of parameters)
+        expect(example ?? schema.enum ?? schema.type === 'boolean', `${method} ${path} ${name}`).toBeTruthy()
+      const body = requestBody?.content['application/json']
+      if (!body) continue
+      const pointer = `description#/paths/${path.replaceAll('~', '~0').replaceAll('/', '~1').replaceAll('{', '%7B').replaceAll('}', '%7D')}/${method}/requestBody/content/application~1json/schema`
+      expect(check.validate({ $ref: pointer }, body.example), `${method} ${path}: ${check.errorsText()}`).toBe(true)
+    }
+  const numbers = source.matchAll(/"([AB]-\d{4}-\d{4}-\d{2})"/g)
+  for (const [, number] of numbers) expect(readNumber(number!), number).toHaveProperty('ok', true)
 })

@@ -4,6 +4,7 @@ import { faults } from '@famiglia/core'
 import type { FastifyInstance, FastifySchema, RouteOptions } from 'fastify'
 import { string, type AnySchema, type ObjectSchema } from 'yup'
 import { sessionCookie } from './session.ts'
+import { exampleBody, exampleOf } from './examples.ts'
 import { jsonSchemaOf, type JsonSchema } from './json-schema.ts'
 
 const mark = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 140 25" fill="none" stroke="#fff" stroke-linecap="round"><path d="M10 24V13" stroke-width="2.6"/><path d="M10 15C10 10 4.5 11 4.5 5.5" stroke-width="2"/><path d="M10 17C10 11.5 15.5 12.5 15.5 8" stroke-width="1.5"/><circle cx="4.5" cy="3.2" r="2.2" fill="#fff" stroke="none"/><circle cx="15.5" cy="6" r="1.8" fill="#fff" stroke="none"/><text x="28" y="20" fill="#fff" stroke="none" font-family="Georgia, serif" font-size="20">Famiglia</text></svg>`
@@ -47,7 +48,10 @@ export async function describeApi(app: FastifyInstance, publicUrl: () => string)
     transformObject: document => {
       const { openapiObject } = document as unknown as { openapiObject: Document }
       for (const [path, operations] of Object.entries(openapiObject.paths))
-        for (const [method, operation] of Object.entries(operations)) complete(operation, method, path)
+        for (const [method, operation] of Object.entries(operations)) {
+          complete(operation, method, path)
+          addExamples(operation, `${method.toUpperCase()} ${path}`, components)
+        }
       return {
         ...openapiObject,
         servers: [{ url: publicUrl() }],
@@ -73,8 +77,8 @@ export async function describeApi(app: FastifyInstance, publicUrl: () => string)
 interface Operation {
   operationId?: string
   readonly security?: Security
-  readonly parameters?: readonly { in: string; name: string }[]
-  readonly requestBody?: object
+  readonly parameters?: readonly { in: string; name: string; example?: unknown }[]
+  readonly requestBody?: { readonly content: Record<string, { readonly schema: JsonSchema; example?: unknown }> }
   responses: Record<string, object>
 }
 
@@ -153,6 +157,16 @@ function complete(operation: Operation, method: string, path: string): void {
     statuses.map(status => [status, { $ref: `#/components/responses/Problem${status}` }]),
   )
   operation.responses = { ...answers, ...problems, default: { $ref: '#/components/responses/Problem' } }
+}
+
+/** What each part of a request may look like. */
+function addExamples(operation: Operation, route: string, components: ReadonlyMap<string, JsonSchema>): void {
+  for (const parameter of operation.parameters ?? []) {
+    const example = exampleOf(route, parameter.name)
+    if (example !== undefined) parameter.example = example
+  }
+  const body = operation.requestBody?.content['application/json']
+  if (body) body.example = exampleBody(route, body.schema, components)
 }
 
 /** As `getTeamsByTeam` for `GET /v1/businesses/{business}/teams/{team}`: it changes only with the path. */

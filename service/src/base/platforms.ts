@@ -2,6 +2,7 @@ import { array, number, object, string } from 'yup'
 import type { PlatformConfig } from './config.ts'
 import { Problem } from './problem.ts'
 import { hashOf } from './secrets.ts'
+import { traced, traceHeaders } from './traces.ts'
 
 const meansThere = object({
   ref: string().required(),
@@ -176,16 +177,19 @@ export class Platforms {
   ): Promise<{ status: number; body: unknown }> {
     const platform = this.get(key)
     try {
-      const response = await fetch(platform.url + path, {
-        method: 'POST',
-        headers: {
-          'content-type': 'application/json',
-          authorization: `Bearer ${platform.secret}`,
-          ...(idempotencyKey ? { 'idempotency-key': idempotencyKey } : {}),
-        },
-        body: JSON.stringify(body),
-        signal: AbortSignal.timeout(5_000),
-      })
+      const response = await traced(`POST ${key}`, 'client', () =>
+        fetch(platform.url + path, {
+          method: 'POST',
+          headers: {
+            'content-type': 'application/json',
+            authorization: `Bearer ${platform.secret}`,
+            ...(idempotencyKey ? { 'idempotency-key': idempotencyKey } : {}),
+            ...traceHeaders(),
+          },
+          body: JSON.stringify(body),
+          signal: AbortSignal.timeout(5_000),
+        }),
+      )
       if (response.status >= 500) throw new Error(`status ${response.status}`)
       return { status: response.status, body: await response.json() }
     } catch (cause) {

@@ -92,22 +92,6 @@ test('of twenty who follow one opening link at once, one has chosen the password
   expect((await signIn((letIn[0]! + 1) % 20)).response.status).toBe(401)
 })
 
-test('one address gets no more letters to open a business than ten a day, whoever asks', async () => {
-  const ask = (index: number) =>
-    problemOf(
-      answerOf(
-        famigliaClient({ url: scene.url }).POST('/v1/openings', {
-          body: {
-            business: { name: `Works ${index}`, town: 'Tarnmouth', zone: 'Europe/Lisbon' },
-            person: { name: 'Wick', address: 'Wick@candles.example' },
-          },
-        }),
-      ),
-    ).catch(() => null)
-  const answers = await Promise.all(Array.from({ length: 14 }, (_none, index) => ask(index)))
-  expect(answers.filter(one => one?.code === 'request.too-many')).toHaveLength(4)
-})
-
 test('the line of days tells in order what ends and begins in three months, and a member theirs alone', async () => {
   const day = (days: number) =>
     scene.clock.now().toZonedDateTimeISO('Europe/Lisbon').toPlainDate().add({ days }).toString()

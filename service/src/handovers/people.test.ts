@@ -91,7 +91,7 @@ test('who loses it is told before to be asked; what it costs the new owner is to
 test('each is asked with what they had, and has nothing before their own yes; who works there already is given it', async () => {
   await complete(`hand over ${page} to ${callum.business} with people because "Sold."`)
   expect(await scene.newestLetter(tomasz.email)).toMatchObject({
-    subject: 'Callum Osei-Bright lets you run on Day Trips, until 31 May 2031; draft on Day Trips, to post for us',
+    subject: 'Callum Osei-Bright lets you run on Day Trips, until 31 May 2031; draft on …',
     text: expect.stringContaining('what you worked on at Ondaverde Ferries belongs to Gullwright & Moss now'),
   })
   for (const who of [tomasz, wren, agnese, frozen]) expect(await may(who.email, 'post.see'), who.email).toBe(false)

@@ -61,7 +61,7 @@ test('an account is asked for from above: both sides are told at once, and nothi
   expect(asked).toMatchObject({ outcome: 'asked' })
   expect(asked.result).toContain(`Asked the owner: ${freight} under Gullwright Travel at run, hiding revenue.`)
   expect(await scene.newestLetter(agnese.email)).toMatchObject({
-    subject: 'Gullwright & Moss asks to link Winter Freight under Gullwright Travel at run, hiding revenue',
+    subject: 'Gullwright & Moss asks to link Winter Freight under Gullwright Travel at …',
     text: expect.stringContaining('this waits for your answer'),
   })
   expect((await scene.newestLetter(callum.email)).subject).toBe(
@@ -151,7 +151,7 @@ test('one person is put on one account alone beneath the link; the owner sees th
   expect(await can(callum.email, 'ads.see')).toBe(false)
   expect(await problemOf(unlink())).toMatchObject({ code: 'link.none' })
   expect((await scene.letters(callum.email))[0]).toBe(
-    'Agnese Torvald of Ondaverde Ferries unlinked Winter Freight from Gullwright Travel',
+    'Agnese Torvald of Ondaverde Ferries unlinked Winter Freight from Gullwright …',
   )
 })
 
@@ -200,7 +200,7 @@ test('the account’s owner offers it from below, by the manager account’s num
   const offered = await sayLink(agnese, `link ${winter} under ${number} at draft`)
   expect(offered).toMatchObject({ outcome: 'offered' })
   expect((await scene.letters(callum.email))[0]).toBe(
-    'Ondaverde Ferries offers to link Winter Freight under Gullwright Travel at draft',
+    'Ondaverde Ferries offers to link Winter Freight under Gullwright Travel at …',
   )
   await acceptLink(callum, offered.proposals[0]!)
   expect(await decideFor(callum, 'ads.draft')).toMatchObject({ allowed: true })

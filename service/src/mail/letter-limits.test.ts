@@ -4,7 +4,7 @@ import { openScene, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 beforeAll(async () => {
-  scene = await openScene({ settings: { FAMIGLIA_LETTERS_TO_STRANGERS: '15' } })
+  scene = await openScene({ settings: { FAMIGLIA_LETTERS_TO_STRANGERS: '15', FAMIGLIA_TRUSTED_PROXIES: '127.0.0.1' } })
 })
 afterAll(() => scene.close())
 
@@ -51,4 +51,23 @@ test('one stranger gets ten letters a day of one sender, and the link can still 
     agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/pass-on', { params }),
   )
   expect(JSON.stringify(passed)).toContain('http')
+})
+
+test('one address gets three letters to open a business from one place and ten from anywhere, so that nobody alone keeps it out', async () => {
+  const ask = async (from: string) =>
+    (
+      await fetch(`${scene.url}/v1/openings`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-forwarded-for': from },
+        body: JSON.stringify({
+          business: { name: 'Works', town: 'Tarnmouth', zone: 'Europe/Lisbon' },
+          person: { name: 'Wick', address: 'Wick@candles.example' },
+        }),
+      })
+    ).status
+  const stranger = await Promise.all(Array.from({ length: 6 }, () => ask('203.0.113.7')))
+  expect(stranger.filter(status => status === 202)).toHaveLength(3)
+  expect(await ask('198.51.100.4')).toBe(202)
+  const others = await Promise.all(Array.from({ length: 9 }, (_none, index) => ask(`192.0.2.${index + 1}`)))
+  expect(others.filter(status => status === 202)).toHaveLength(6)
 })

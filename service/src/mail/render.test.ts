@@ -1,5 +1,6 @@
+import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import type { Letter } from '../base/letter.ts'
+import { fitted, type Letter } from '../base/letter.ts'
 import { renderLetter } from './render.ts'
 
 const letter: Letter = {
@@ -49,5 +50,22 @@ test('without a button there is no link', () => {
   expect(html).not.toContain('<a ')
   expect(text).toBe(
     'It is over.\n\nFamiglia: who may do what, with which asset, until when. No password ever changes hands.\n',
+  )
+})
+
+test('a subject fits a line, and what was cut from it stands at the head of the letter, whole', () => {
+  fc.assert(
+    fc.property(fc.array(fc.string({ minLength: 1, unit: 'grapheme' }), { minLength: 1 }), words => {
+      const subject = words.join(' ')
+      const made = fitted({ ...letter, subject })
+      expect([...made.subject].length).toBeLessThanOrEqual(78)
+      if ([...subject].length <= 78) {
+        expect(made.subject).toBe(subject)
+        return
+      }
+      expect(made.subject.endsWith(' …')).toBe(true)
+      expect(subject.startsWith(made.subject.slice(0, -2))).toBe(true)
+      expect(renderLetter(made, nowhere).text.startsWith(subject)).toBe(true)
+    }),
   )
 })

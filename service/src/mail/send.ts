@@ -6,6 +6,7 @@ import type { Clock } from '../base/clock.ts'
 import type { LetterLink } from '../base/letter.ts'
 import { putDown, takeInHand, type InHand, type Outcome } from '../base/outbox.ts'
 import type { Secrets } from '../base/secrets.ts'
+import { traced } from '../base/traces.ts'
 import { returnAddress } from './bounces.ts'
 import { sealedAddress } from './noReminders.ts'
 import { outcomeOf } from './outcome.ts'
@@ -71,7 +72,7 @@ export function openPostman(
     while (!closing) {
       const inHand = await takeInHand(database, clock.now())
       if (!inHand) return
-      const outcome = await deliver(inHand)
+      const outcome = await traced('send letter', 'client', () => deliver(inHand))
       await putDown(database, inHand.id, outcome, clock.now())
       if (outcome.is === 'away') return
     }

@@ -10,7 +10,7 @@ import { afterAll, beforeAll, expect, inject, test } from 'vitest'
 import { hashOf } from '../base/secrets.ts'
 
 /** The records of the demo as they were before a grant had one holder and each kind of proposal its own table. */
-const landed = gunzipSync(readFileSync(join(import.meta.dirname, 'landed-records.sql.gz'))).toString()
+const landed = gunzipSync(readFileSync(join(import.meta.dirname, 'landed/1795459000000-partners.sql.gz'))).toString()
 
 let home: string
 let town: Town
