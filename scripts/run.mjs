@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { stepByProgram } from './step.mjs'
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)))
 process.chdir(
@@ -65,7 +66,7 @@ if (!task) {
   process.exit(2)
 }
 const { needs, run, outlives = false } = task(args)
-for (const need of needs) need()
+for (const need of needs) await need()
 for (const command of run) {
   const status = await follow(command, outlives)
   if (status !== 0) process.exit(status)
@@ -86,18 +87,30 @@ function follow([program, ...rest], outlives) {
 }
 
 /** The npm packages of the lock file, as they are there. */
-function packages() {
+async function packages() {
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex')
   const mark = join(root, 'node_modules/.famiglia-lock')
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
-  say('Installing packages …')
-  must('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel', 'error'], root)
+  const all = Object.keys(JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')).packages).length
+  await stepByProgram(
+    'Installing npm packages',
+    ['npm', 'ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel', 'error'],
+    { cwd: root, far: () => `${packagesIn(join(root, 'node_modules'))} of about ${all}` },
+  )
   writeFileSync(mark, lock)
 }
 
-function postgres() {
+function packagesIn(folder) {
+  if (!existsSync(folder)) return 0
+  return readdirSync(folder).reduce(
+    (sum, name) => sum + (name.startsWith('@') ? readdirSync(join(folder, name)).length : name.startsWith('.') ? 0 : 1),
+    0,
+  )
+}
+
+async function postgres() {
   const versions = existsSync('/usr/lib/postgresql') ? readdirSync('/usr/lib/postgresql') : []
   const places = [
     ...versions.map(version => `/usr/lib/postgresql/${version}/bin`),
@@ -109,35 +122,36 @@ function postgres() {
     mkdirSync('/etc/postgresql-common', { recursive: true })
     writeFileSync('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n')
   }
-  debian('PostgreSQL', ['postgresql-15'])
+  await debian('PostgreSQL', ['postgresql-15'])
 }
 
-function chromium() {
-  if (!existsSync('/usr/bin/chromium')) debian('Chromium', ['chromium'])
+async function chromium() {
+  if (!existsSync('/usr/bin/chromium')) await debian('Chromium', ['chromium'])
 }
 
 /** A proxy that speaks TLS, to test the service behind one. */
-function nginx() {
-  if (!existsSync('/usr/sbin/nginx')) debian('nginx', ['nginx-light', 'openssl'])
+async function nginx() {
+  if (!existsSync('/usr/sbin/nginx')) await debian('nginx', ['nginx-light', 'openssl'])
 }
 
-function terminal() {
+async function terminal() {
   if (!existsSync('/usr/bin/xterm') || !existsSync('/usr/bin/Xvfb') || !existsSync('/usr/bin/import'))
-    debian('a terminal window', ['xterm', 'xvfb', 'imagemagick', 'fonts-dejavu-core'])
+    await debian('a terminal window', ['xterm', 'xvfb', 'imagemagick', 'fonts-dejavu-core'])
 }
 
 /** The console and the command line, built when a source is newer than what was built. */
-function interfaces() {
-  build('console', 'console/dist/index.html', ['console/src', 'console/public', 'console/index.html'])
-  build('cli', 'cli/dist/main.js', ['cli/src', 'cli/vite.config.ts'])
+async function interfaces() {
+  await build('console', 'console/dist/index.html', ['console/src', 'console/public', 'console/index.html'])
+  await build('cli', 'cli/dist/main.js', ['cli/src', 'cli/vite.config.ts'])
 }
 
-function build(folder, target, sources) {
+async function build(folder, target, sources) {
   const built = join(root, target)
   const changed = [...sources, 'core/src', 'client/src'].map(source => newest(join(root, source)))
   if (existsSync(built) && statSync(built).mtimeMs > Math.max(...changed)) return
-  say(`Building ${folder === 'cli' ? 'the command line' : 'the console'} …`)
-  must(bin('vite'), ['build', join(root, folder), '--logLevel', 'warn'], root)
+  await stepByProgram(`Building ${folder === 'cli' ? 'the command line' : 'the console'}`, viteBuild(folder), {
+    cwd: root,
+  })
 }
 
 function newest(path) {
@@ -147,37 +161,22 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map(name => newest(join(path, name))))
 }
 
-function debian(what, names) {
-  say(`Installing ${what} from Debian’s packages …`)
-  const asRoot = isRoot() ? [] : ['sudo', '-n']
+async function debian(what, names) {
   if (!isRoot() && spawnSync('sudo', ['-n', 'true']).status !== 0) {
     console.error(
       `${what} is not installed, and this user may not install it. Ask for:  apt-get install ${names.join(' ')}`,
     )
     process.exit(1)
   }
-  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const apt = (...rest) =>
-    spawnSync([...asRoot, 'apt-get', ...rest][0], [...asRoot, 'apt-get', ...rest].slice(1), {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: environment,
-    }).status
-  if (apt('install', '-y', '--no-install-recommends', ...names) === 0) return
-  apt('update')
-  if (apt('install', '-y', '--no-install-recommends', ...names) === 0) return
-  console.error(`${what} could not be installed. Install it by hand:  apt-get install ${names.join(' ')}`)
-  process.exit(1)
-}
-
-function must(program, rest, cwd) {
-  const { status } = spawnSync(program, rest, { cwd, stdio: ['ignore', 'ignore', 'inherit'] })
-  if (status !== 0) process.exit(status ?? 1)
+  const apt = [...(isRoot() ? [] : ['sudo', '-n']), 'apt-get']
+  const options = { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }
+  const install = [...apt, 'install', '-y', '--no-install-recommends', ...names]
+  const installing = `Installing ${what} from Debian’s packages`
+  if (await stepByProgram(installing, install, { ...options, mayFail: true })) return
+  await stepByProgram('Reading anew what Debian has', [...apt, 'update'], { ...options, mayFail: true })
+  await stepByProgram(installing, install, options)
 }
 
 function isRoot() {
   return process.getuid?.() === 0
-}
-
-function say(text) {
-  process.stderr.write(`${text}\n`)
 }

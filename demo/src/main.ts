@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { closeOnSignal, endWithParent, homeFolder, keptSecret, openRecords, takeHome } from '../../scripts/home.ts'
+import { step } from '../../scripts/step.mjs'
 import { MovableClock } from '@famiglia/service'
 import { tellScenario } from './scenario.ts'
 import type { DemoPerson } from './telling.ts'
@@ -19,7 +20,7 @@ try {
   closers.push(() => held.release())
   // A story that was cut off in its middle is told from its beginning.
   if (process.argv.includes('--fresh') || (!existsSync(story) && !process.env['DATABASE_URL'])) startAnew()
-  const records = await openRecords(home)
+  const records = await step('Starting PostgreSQL', () => openRecords(home))
   closers.push(() => records.close())
   const port = Number(process.env['FAMIGLIA_PORT'] ?? 4810)
   if (!Number.isInteger(port) || port < 0 || port > 65535)
@@ -60,7 +61,7 @@ async function tell(options: TownOptions): Promise<{ people: DemoPerson[]; port:
     clock,
   })
   closers.push(() => town.close())
-  const people = await tellScenario(town, clock)
+  const people = await step('Telling the story', tell => tellScenario(town, clock, tell))
   closers.pop()
   await town.close()
   return { people, port: Number(new URL(town.service.url).port) }

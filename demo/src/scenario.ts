@@ -96,12 +96,17 @@ const daysTold = 250
  * Tells the whole scenario as it came about: the clock is set back and moves on with the story, so that what is old is
  * old, and everything stands relative to today. Returns who can sign in.
  */
-export async function tellScenario(town: Town, clock: MovableClock): Promise<DemoPerson[]> {
+export async function tellScenario(
+  town: Town,
+  clock: MovableClock,
+  tell: (far: string) => void = () => undefined,
+): Promise<DemoPerson[]> {
   let ahead = daysTold
   clock.forward({ hours: -daysTold * 24 })
   const daysBeforeToday = (days: number) => {
     clock.forward({ hours: Math.round((ahead - days) * 24) })
     ahead = days
+    tell(`day ${daysTold - days} of ${daysTold}`)
   }
   const beginning = await tellBeginning(town)
   const { agnese } = beginning

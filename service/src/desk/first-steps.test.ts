@@ -1,6 +1,6 @@
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { bringIn, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+import { bringIn, openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 beforeAll(async () => {

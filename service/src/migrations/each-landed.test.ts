@@ -20,10 +20,14 @@ test.each(readdirSync(folder))('records as of %s are upgraded: nothing is lost, 
   const name = `landed_${randomUUID().replaceAll('-', '')}`
   const databaseUrl = server.replace(/\/[^/]*$/, `/${name}`)
   await asked(server, `CREATE DATABASE ${name}`)
-  const restored = spawnSync(join(findPostgresPrograms()!, 'psql'), ['--quiet', '--set', 'ON_ERROR_STOP=1', databaseUrl], {
-    input: gunzipSync(readFileSync(join(folder, file))),
-    encoding: 'utf8',
-  })
+  const restored = spawnSync(
+    join(findPostgresPrograms()!, 'psql'),
+    ['--quiet', '--set', 'ON_ERROR_STOP=1', databaseUrl],
+    {
+      input: gunzipSync(readFileSync(join(folder, file))),
+      encoding: 'utf8',
+    },
+  )
   expect(restored.status, restored.stderr).toBe(0)
   const kept = async () => ({
     history: await asked(databaseUrl, 'SELECT * FROM public.history ORDER BY chain_id, number'),

@@ -55,13 +55,13 @@ export async function reminderRoutes(app: App, kit: Kit): Promise<void> {
       reply.type('text/html').send(doorPage(title, body))
     pages.get('/no-reminders/:sealed', link, async (request, reply) => {
       const { sealed, address } = addressIn(request)
-      const question = `<p>Reminders go to ${escapeHtml(address)} no longer then. What waits for an answer stands on the desk all the same, and whatever is new still comes by letter.</p>`
+      const question = `<p>Then no more reminders go to ${escapeHtml(address)}. What waits for an answer stands on the desk all the same, and whatever is new still comes by letter.</p>`
       return page(reply, 'No more reminders?', question + form(`/no-reminders/${sealed}`, 'Yes, no more reminders'))
     })
     pages.post('/no-reminders/:sealed', { ...link, ...slowly }, async (request, reply) => {
       const { sealed, address } = addressIn(request)
       await wantReminders(kit)(null, address, false)
-      const back = `<p>Reminders go to ${escapeHtml(address)} no longer.</p>`
+      const back = `<p>No more reminders go to ${escapeHtml(address)}.</p>`
       return page(reply, 'No more reminders', back + form(`/reminders/${sealed}`, 'Send them again after all'))
     })
     pages.post('/reminders/:sealed', { ...link, ...slowly }, async (request, reply) => {
