@@ -343,7 +343,6 @@ test('traces go to a collector where the standard’s variables name one, under 
   const port = await freePort()
   await serve(port, {
     OTEL_EXPORTER_OTLP_ENDPOINT: `http://127.0.0.1:${collects}`,
-    OTEL_EXPORTER_OTLP_PROTOCOL: 'http/json',
     OTEL_SERVICE_NAME: 'famiglia-here',
   })
   const { token } = await scene.signIn(scene.tomasz)

@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
@@ -17,6 +18,10 @@ interface Described {
   readonly engines?: { readonly node: string }
 }
 const described = (path: string) => JSON.parse(readFileSync(join(root, path, 'package.json'), 'utf8')) as Described
+const inService = createRequire(join(root, 'service/package.json'))
+/** Of a package as the service finds it. */
+const versionOf = (name: string) =>
+  (JSON.parse(readFileSync(inService.resolve(`${name}/package.json`), 'utf8')) as Described).version
 /** Compiled, or reading files of their own: the service’s build leaves them out. */
 const notBundled = ['argon2', '@fastify/swagger-ui']
 
@@ -40,7 +45,7 @@ try {
     bin: { famiglia: './bin/famiglia.mjs' },
     man: './man/famiglia.1',
     engines: described('.').engines,
-    dependencies: Object.fromEntries(notBundled.map(name => [name, described(`node_modules/${name}`).version])),
+    dependencies: Object.fromEntries(notBundled.map(name => [name, versionOf(name)])),
   }
   writeFileSync(join(staged, 'package.json'), `${JSON.stringify(about, null, 2)}\n`)
   mkdirSync(target, { recursive: true })

@@ -16,9 +16,9 @@ export async function serveConsole(app: FastifyInstance, built: string): Promise
       cacheControl: false,
       // What was compressed when it was built is sent so.
       preCompressed: true,
-      setHeaders: (response, path) => {
+      setHeaders: (reply, path) => {
         const named = path.startsWith(join(built, 'assets'))
-        response.setHeader('cache-control', named ? 'public, max-age=2592000, immutable' : 'no-store')
+        void reply.header('cache-control', named ? 'public, max-age=2592000, immutable' : 'no-store')
       },
     })
   app.setNotFoundHandler((request, reply) => {

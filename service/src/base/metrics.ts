@@ -44,6 +44,8 @@ export function watchOver(
   const { registry } = tally
   const registers = [registry]
   collectDefaultMetrics({ register: registry })
+  // Prometheus keeps the ending for counters.
+  for (const name of ['handles', 'requests', 'resources']) registry.removeSingleMetric(`nodejs_active_${name}_total`)
   const requests = new Histogram({
     name: 'famiglia_request_seconds',
     help: 'Time a request takes, by route and status.',

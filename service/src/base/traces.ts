@@ -11,7 +11,7 @@ const tracer = () => trace.getTracer('famiglia', packageJson.version)
 const longestStatement = 300
 
 /**
- * Sends traces by OTLP over HTTP where the variables of the OpenTelemetry specification name a collector
+ * Sends traces by OTLP over HTTP, as JSON, where the variables of the OpenTelemetry specification name a collector
  * (`OTEL_EXPORTER_OTLP_ENDPOINT` or `…_TRACES_ENDPOINT`); null, and nothing is loaded, where they do not. Spans tell routes and
  * statements, never who or what a request was about.
  */
@@ -22,7 +22,7 @@ export async function openTraces(variables: Variables): Promise<{ close(): Promi
   const { BatchSpanProcessor, NodeTracerProvider } = await import('@opentelemetry/sdk-trace-node')
   const { defaultResource, detectResources, envDetector, resourceFromAttributes } =
     await import('@opentelemetry/resources')
-  const { OTLPTraceExporter } = await exporters(variables)
+  const { OTLPTraceExporter } = await import('@opentelemetry/exporter-trace-otlp-http')
   const own = resourceFromAttributes({ 'service.name': 'famiglia', 'service.version': packageJson.version })
   const provider = new NodeTracerProvider({
     resource: defaultResource()
@@ -34,13 +34,6 @@ export async function openTraces(variables: Variables): Promise<{ close(): Promi
   isOpen = true
   traceStatements()
   return { close: () => provider.shutdown().catch(() => undefined) }
-}
-
-async function exporters(variables: Variables) {
-  const protocol = variables['OTEL_EXPORTER_OTLP_TRACES_PROTOCOL'] ?? variables['OTEL_EXPORTER_OTLP_PROTOCOL']
-  return protocol === 'http/json'
-    ? import('@opentelemetry/exporter-trace-otlp-http')
-    : import('@opentelemetry/exporter-trace-otlp-proto')
 }
 
 const spans = new WeakMap<FastifyRequest, Span>()

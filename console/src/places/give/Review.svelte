@@ -258,8 +258,7 @@
                 rows="5"
                 maxlength="1000"
                 bind:value={sending.note}
-                onblur={() => (noteRead = sending.note.trim())}
-              ></textarea></label
+                onblur={() => (noteRead = sending.note.trim())}></textarea></label
             >{#if holdsSecret(sending.note)}<p class="bad">{secretsAreNotShared}</p>{/if}{/if}
           {#if letter}<LetterToBe {letter} also={letters.data?.items.slice(1) ?? []} />{/if}
           {#if invites}<p class="note lost">

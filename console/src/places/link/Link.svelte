@@ -156,8 +156,7 @@
                 name="numbers"
                 rows="3"
                 placeholder="A-2718-2818-24, …"
-                bind:value={pasted}
-              ></textarea></label
+                bind:value={pasted}></textarea></label
             >
             <button class="btn btn-sm" disabled={!pasted.trim() || !linking.under || checking.busy}
               >Check the numbers</button
@@ -284,8 +283,7 @@
             name="note"
             rows="3"
             maxlength="1000"
-            bind:value={note}
-          ></textarea></label
+            bind:value={note}></textarea></label
         >
       </section>
     {/if}
