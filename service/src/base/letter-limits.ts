@@ -29,7 +29,7 @@ export async function limitLetters(
   if (toOne > mostToOne)
     throw new Problem(
       'request.too-many',
-      `You sent ${mostToOne} letters there within a day, and nobody signs in with that address yet. Nothing was done; try again tomorrow, or pass the link on.`,
+      `You sent ${mostToOne} letters there within a day, and nobody signs in with that address yet. Nothing was done; try again tomorrow, pass the link on, or end it.`,
       { retryAfter },
     )
 }

@@ -124,10 +124,10 @@ export async function putDown(database: DataSource, id: string, outcome: Outcome
     ])
 }
 
-/** Notes that a letter that had left came back after all; whether it was not known yet. */
+/** Notes that a letter that had left came back after all, perhaps before it was put down as sent; whether it was not known yet. */
 export async function noteReturned(database: DataSource, id: string, why: string, now: Instant): Promise<boolean> {
   const [, noted] = (await database.query(
-    'UPDATE mail SET refused_at = $2, refusal = $3 WHERE id = $1 AND sent_at IS NOT NULL AND refused_at IS NULL',
+    'UPDATE mail SET refused_at = $2, refusal = $3 WHERE id = $1 AND (sent_at IS NOT NULL OR sending_since IS NOT NULL) AND refused_at IS NULL',
     [id, now.toString(), why],
   )) as [unknown, number]
   return noted > 0

@@ -1,3 +1,4 @@
+import { timingSafeEqual } from 'node:crypto'
 import PostalMime from 'postal-mime'
 import { SMTPServer } from 'smtp-server'
 import type { Logger } from 'pino'
@@ -23,11 +24,14 @@ export function returnAddress(secrets: Secrets, bounces: string, letter: string)
 }
 
 /** Which letter was sent from such an address; null where it was not made here. */
-export function letterOf(secrets: Secrets, address: string): string | null {
+function letterOf(secrets: Secrets, address: string): string | null {
   const [, hex, proof] = /\+([0-9a-f]{32})-([0-9a-f]{16})@/.exec(address.toLowerCase()) ?? []
   if (!hex) return null
   const letter = hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
-  return secrets.macs('bounce', letter).some(mac => mac.slice(0, proofDigits) === proof) ? letter : null
+  const isOurs = secrets
+    .macs('bounce', letter)
+    .some(mac => timingSafeEqual(Buffer.from(mac.slice(0, proofDigits)), Buffer.from(proof!)))
+  return isOurs ? letter : null
 }
 
 /**
@@ -82,7 +86,7 @@ export async function openBounceDoor(
 }
 
 /** Why a letter was not delivered, as a delivery report (RFC 3464) tells; null where it tells no failure, or is none. */
-export async function readReport(message: Uint8Array): Promise<string | null> {
+async function readReport(message: Uint8Array): Promise<string | null> {
   const { attachments } = await PostalMime.parse(message)
   const status = attachments.find(({ mimeType }) => mimeType === 'message/delivery-status')
   if (!status) return null

@@ -51,6 +51,9 @@ test('one stranger gets ten letters a day of one sender, and the link can still 
     agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/pass-on', { params }),
   )
   expect(JSON.stringify(passed)).toContain('http')
+  // What was offered can be taken back all the same.
+  await scene.say(agnese, `end often@elsewhere.example on ${winter}`)
+  expect(await scene.sql("SELECT FROM proposal WHERE to_address LIKE 'often%' AND state = 'open'")).toEqual([])
 })
 
 test('one address gets three letters to open a business from one place and ten from anywhere, so that nobody alone keeps it out', async () => {
