@@ -3096,6 +3096,8 @@ export interface components {
             items: {
                 to: string;
                 subject: string;
+                /** @description The whole of a subject that was cut; the letter begins with it. */
+                headline: string | null;
                 body: string[];
                 note: {
                     text: string;
@@ -5768,7 +5770,10 @@ export interface operations {
                 /**
                  * @example {
                  *       "worksAs": "agency",
-                 *       "contact": "callum@gullwright.example"
+                 *       "contact": {
+                 *         "name": "Callum Osei-Bright",
+                 *         "address": "callum@gullwright.example"
+                 *       }
                  *     }
                  */
                 "application/json": {
@@ -10419,7 +10424,7 @@ export interface operations {
             query?: {
                 /**
                  * @description Lines that you would let fall too, by their keys, parted by commas.
-                 * @example []
+                 * @example grant/0199c0de-0000-7000-8000-00000000000b
                  */
                 falls?: string;
             };

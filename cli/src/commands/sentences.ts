@@ -101,6 +101,7 @@ async function tellLetters(context: Context, sentence: string, note?: string): P
   const said = items.map(letter =>
     [
       `To: ${letter.to}\nSubject: ${letter.subject}`,
+      letter.headline ?? '',
       ...letter.body,
       ...(letter.note ? [`“${letter.note.text}”\n${letter.note.from}`] : []),
       letter.facts.map(({ term, answer }) => `${term}: ${answer}`).join('\n'),

@@ -94,6 +94,17 @@ test('the letters of a sentence are shown word for word as they arrive, and show
     expect(sent.text).toContain(words)
 })
 
+test('a letter whose subject was cut begins with all of it, in what is shown as in what arrives', async () => {
+  const sentence = `let linus@ondaverde.example run on ad-account/winter-freight hiding revenue and contacts until 31 may 2031`
+  const [shown] = await letters(sentence)
+  await scene.say(agnese, sentence)
+  await scene.letters('linus@ondaverde.example')
+  const arrived = await scene.newestLetter('linus@ondaverde.example')
+  expect(shown!.headline).toContain('until 31 May 2031')
+  expect(arrived.subject).toBe(shown!.subject)
+  expect(arrived.text.startsWith(`${shown!.headline}\n`)).toBe(true)
+})
+
 test('who may not say a sentence is shown no letters of it either', async () => {
   const asked = scene.tomasz.client.POST('/v1/businesses/{business}/sentences/letters', {
     params: at(scene.tomasz),

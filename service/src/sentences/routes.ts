@@ -76,10 +76,11 @@ function sayingOf({ note, tellNote, standing, sure }: Said): Saying {
   return { note: note || null, tellNote: tellNote ?? false, standing: standing ?? null, sure: sure ?? false }
 }
 
-function tellLetter({ to, subject, body, note, facts, button, unexpected }: Letter) {
+function tellLetter({ to, subject, headline, body, note, facts, button, unexpected }: Letter) {
   return {
     to: to.address,
     subject,
+    headline: headline ?? null,
     body: [...body],
     note: note ?? null,
     facts: (facts ?? []).map(([term, answer]) => ({ term, answer })),

@@ -129,6 +129,10 @@ export const lettersOut = object({
     object({
       to: string().required(),
       subject: string().required(),
+      headline: string()
+        .nullable()
+        .defined()
+        .meta({ description: 'The whole of a subject that was cut; the letter begins with it.' }),
       body: array(string().required()).required(),
       note: object({ text: string().required(), from: string().required() }).nullable().defined(),
       facts: array(object({ term: string().required(), answer: string().required() })).required(),

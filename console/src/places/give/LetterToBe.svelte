@@ -6,13 +6,15 @@
   type Letter = Schemas['LettersToBe']['items'][number]
   let { letter, also }: { letter: Letter; also: readonly Letter[] } = $props()
 
-  const same = $derived(also.filter(one => one.subject === letter.subject).map(one => one.to))
-  const others = $derived(also.filter(one => one.subject !== letter.subject))
+  const about = (one: Letter) => one.headline ?? one.subject
+  const same = $derived(also.filter(one => about(one) === about(letter)).map(one => one.to))
+  const others = $derived(also.filter(one => about(one) !== about(letter)))
 </script>
 
 <article aria-label="The letter">
   <p class="subject" dir="auto">{letter.subject}</p>
   <p class="note">to {sayList([letter.to, ...same])}</p>
+  {#if letter.headline}<p dir="auto"><b>{letter.headline}</b></p>{/if}
   {#each letter.body as paragraph, index (index)}<p dir="auto">{paragraph}</p>{/each}
   {#if letter.note}<blockquote dir="auto">“{letter.note.text}”<br />{letter.note.from}</blockquote>{/if}
   <dl>
@@ -27,7 +29,7 @@
 {#each others as one, index (index)}
   <details>
     <summary>And a letter to {one.to}</summary>
-    <p class="note">{one.subject}</p>
+    <p class="note">{about(one)}</p>
   </details>
 {/each}
 
