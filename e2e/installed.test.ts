@@ -314,6 +314,12 @@ test('a start that cannot be says why in a sentence, and ends', async () => {
     1,
     expect.stringContaining(`Port ${ports[0]} is in use by another program. Set FAMIGLIA_PORT to another one.`),
   ])
+  const bounces = JSON.stringify({ address: 'bounces@famiglia.example', listen: `127.0.0.1:${ports[0]}` })
+  const door = await start({ FAMIGLIA_PORT: '0', FAMIGLIA_BOUNCES: bounces })
+  expect([door.status, door.err]).toEqual([
+    1,
+    expect.stringContaining(`Port ${ports[0]} is in use by another program. Set FAMIGLIA_BOUNCES to another one.`),
+  ])
   const away = await start({ FAMIGLIA_PORT: '0', DATABASE_URL: 'postgres://nobody@127.0.0.1:9/none' })
   expect([away.status, away.err]).toEqual([1, expect.stringContaining('PostgreSQL cannot be reached')])
   for (const { err } of [taken, away]) expect(err).not.toMatch(/^\s+at /m)

@@ -36,9 +36,12 @@ export async function serve(
 
 function sayWhyNot(error: unknown, { FAMIGLIA_PORT }: Settings): unknown {
   if (error instanceof SettingError) return error.message
-  if ((error as { code?: string }).code === 'EADDRINUSE')
-    return `Port ${FAMIGLIA_PORT ?? 4810} is in use by another program. Set FAMIGLIA_PORT to another one.`
+  const { code, port } = error as { code?: string; port?: number }
+  if (code === 'EADDRINUSE') {
+    const setting = port === Number(FAMIGLIA_PORT ?? 4810) ? 'FAMIGLIA_PORT' : 'FAMIGLIA_BOUNCES'
+    return `Port ${port} is in use by another program. Set ${setting} to another one.`
+  }
   if (isDatabaseAway(error))
-    return `PostgreSQL cannot be reached where DATABASE_URL says: ${(error as Error).message || (error as { code?: string }).code}. “famiglia check” looks at all of the settings.`
+    return `PostgreSQL cannot be reached where DATABASE_URL says: ${(error as Error).message || code}. “famiglia check” looks at all of the settings.`
   return error
 }

@@ -139,7 +139,9 @@ export function ownSignInCommands(program: Command, run: Run): void {
 
   const reminders = program.command('reminders').description('whether reminders come by letter')
   const say = (byLetter: boolean) =>
-    byLetter ? 'Reminders come by letter.' : 'No reminders come by letter; what waits stands on your desk.'
+    byLetter
+      ? 'Reminders come by letter.'
+      : 'No reminders come by letter; your desk and “My access” show what waits or runs out.'
   reminders
     .command('show', { isDefault: true })
     .description('whether they do')

@@ -33,7 +33,7 @@ export async function makeApp(
     return503OnClosing: false,
     bodyLimit: 64 * 1024,
     forceCloseConnections: 'idle',
-    routerOptions: { maxParamLength: 300 },
+    routerOptions: { maxParamLength: 450 },
     requestTimeout: 30_000,
     // Nobody beforehand: whoever may say where a request came from could be counted as anybody.
     trustProxy: trustedProxies.length > 0 ? [...trustedProxies] : false,

@@ -94,7 +94,7 @@ export function changeDoor(
           const made = await work(change)
           if (told.length === 0) throw new Error('A change was about to leave no history.')
           if (news.length > 0) for (const hear of listeners) await hear(change, news)
-          if (actor && written.length > 0) await limitLetters(manager, actor.person, mostToStrangers, now, written)
+          if (actor && written.length > 0) await limitLetters(manager, actor.person, mostToStrangers, now)
           await writeEntries(manager, now, actor, told)
           await sayChanged(manager, concernedBy(actor, told), written)
           return made

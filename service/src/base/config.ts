@@ -19,7 +19,11 @@ const bounces = object({
   address: string()
     .matches(/^[a-z0-9._-]{1,15}@[\w.-]+$/i, 'must be an address with at most 15 signs before the @')
     .required(),
-  listen: string().matches(/^(\[[\da-f:.]+\]|[\w.-]+):\d{1,5}$/i, 'must be a host and a port, as 127.0.0.1:2525'),
+  listen: string().test(
+    'listen',
+    'must be a host and a port, as 127.0.0.1:2525',
+    text => text === undefined || (/^(\[[\da-f:.]+\]|[\w.-]+):\d+$/i.test(text) && URL.canParse(`smtp://${text}`)),
+  ),
 }).typeError('must be JSON, as { "address": "bounces@famiglia.example", "listen": "127.0.0.1:2525" }')
 
 function isPrivateKey(text = ''): boolean {

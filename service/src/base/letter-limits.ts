@@ -11,14 +11,9 @@ const mostToOne = 10
  * Refuses a change whose letters go to more people without a sign-in than its maker may write to in a day, or to one of them
  * too often: `request.too-many`. It is counted in the change itself, so that many at once are not more.
  */
-export async function limitLetters(
-  manager: EntityManager,
-  by: string,
-  most: number,
-  now: Instant,
-  addresses: readonly string[],
-): Promise<void> {
-  const { all, toOne } = await countToStrangers(manager, by, now.subtract({ hours }), addresses)
+export async function limitLetters(manager: EntityManager, by: string, most: number, now: Instant): Promise<void> {
+  const { justNow, all, toOne } = await countToStrangers(manager, by, now.subtract({ hours }), now)
+  if (justNow === 0) return
   const retryAfter = hours * 3_600
   if (all > most)
     throw new Problem(

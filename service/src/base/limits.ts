@@ -2,6 +2,7 @@ import type { FastifyInstance } from 'fastify'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import type { DataSource } from 'typeorm'
 import type { Tally } from './metrics.ts'
+import { networkOf } from './network.ts'
 import { Problem } from './problem.ts'
 import type { Secrets } from './secrets.ts'
 
@@ -88,6 +89,9 @@ export function slowDown(app: FastifyInstance, limits: Limits): void {
     const { config, url } = request.routeOptions
     const most = config?.mostAMinute
     if (most !== undefined)
-      await limits.count([{ name: `asked ${most}`, most, seconds: 60 }, `${request.method} ${url} ${request.ip}`])
+      await limits.count([
+        { name: `asked ${most}`, most, seconds: 60 },
+        `${request.method} ${url} ${networkOf(request.ip)}`,
+      ])
   })
 }

@@ -40,19 +40,23 @@ export interface LetterOf {
   readonly notBefore: Instant
 }
 
-/** Letters that one person has sent to addresses that nobody signs in with, since then: all, and the most to one of these. */
+/**
+ * Letters that one person has sent to addresses that nobody signs in with, since then: those queued just now, all, and the most to
+ * one address that one of just now goes to.
+ */
 export async function countToStrangers(
   manager: EntityManager,
   by: string,
   since: Instant,
-  addresses: readonly string[],
-): Promise<{ all: number; toOne: number }> {
+  now: Instant,
+): Promise<{ justNow: number; all: number; toOne: number }> {
   const [row] = (await manager.query(
-    `WITH sent AS (SELECT address FROM mail WHERE to_stranger_by = $1 AND queued_at > $2)
-     SELECT (SELECT count(*) FROM sent)::integer AS all,
-       coalesce((SELECT max(n) FROM (SELECT count(*) AS n FROM sent WHERE address = ANY($3) GROUP BY address) AS each_one), 0)::integer AS "toOne"`,
-    [by, since.toString(), addresses],
-  )) as { all: number; toOne: number }[]
+    `WITH sent AS (SELECT address, count(*) AS times, count(*) FILTER (WHERE queued_at >= $3) AS just_now
+       FROM mail WHERE to_stranger_by = $1 AND queued_at > $2 GROUP BY address)
+     SELECT coalesce(sum(just_now), 0)::integer AS "justNow", coalesce(sum(times), 0)::integer AS all,
+       coalesce(max(times) FILTER (WHERE just_now > 0), 0)::integer AS "toOne" FROM sent`,
+    [by, since.toString(), now.toString()],
+  )) as { justNow: number; all: number; toOne: number }[]
   return row!
 }
 

@@ -3,6 +3,7 @@ import { LRUCache } from 'lru-cache'
 import type { DataSource } from 'typeorm'
 import { poolOf } from './database.ts'
 import { Problem } from './problem.ts'
+import { networkOf } from './network.ts'
 
 /** Milliseconds that somebody waits for their turn at most. */
 const longestWait = 10_000
@@ -118,7 +119,7 @@ export type WorksFor = (person: string, business: string) => Promise<boolean>
 export function takeTurns(app: FastifyInstance, shares: Shares, worksFor: WorksFor): void {
   const forWhom = async ({ params, live, ip }: FastifyRequest) => {
     const { business } = (params ?? {}) as { business?: string }
-    if (!live) return ip
+    if (!live) return networkOf(ip)
     return business && (await worksFor(live.person, business)) ? business : live.person
   }
   app.addHook('onRoute', route => {

@@ -1,4 +1,5 @@
 import { nobodySignedIn } from '../base/openapi.ts'
+import { networkOf } from '../base/network.ts'
 import { onceIn } from '../base/once.ts'
 import type { Kit } from '../base/kit.ts'
 import type { App } from '../base/validation.ts'
@@ -47,7 +48,7 @@ export async function businessRoutes(app: App, kit: Kit): Promise<void> {
       },
     },
     async (request, reply) => {
-      return reply.code(202).send(await askToOpen(kit)(request.body, request.ip, onceIn(request)))
+      return reply.code(202).send(await askToOpen(kit)(request.body, networkOf(request.ip), onceIn(request)))
     },
   )
 

@@ -1,4 +1,5 @@
 import { asPlatformOnly, nobodySignedIn } from '../base/openapi.ts'
+import { networkOf } from '../base/network.ts'
 import type { FastifyRequest } from 'fastify'
 import { Problem } from '../base/problem.ts'
 import type { Kit } from '../base/kit.ts'
@@ -95,7 +96,7 @@ async function requirePlatform(kit: Kit, request: FastifyRequest): Promise<Platf
   const given = secretIn(request)
   const platform = given?.by === 'bearer' ? kit.platforms.findBySecret(given.secret) : null
   if (platform) return platform
-  await kit.limits.count([wrongSecrets, request.ip])
+  await kit.limits.count([wrongSecrets, networkOf(request.ip)])
   throw new Problem(
     'sign-in.needed',
     'Only a platform asks here, with the secret it shares with Famiglia as its bearer token.',

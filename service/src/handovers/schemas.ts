@@ -131,10 +131,9 @@ export const handoverItems = array(
   }),
 ).required()
 export const handoverReading = object({
-  falls: string().max(8_000).meta({
-    description: 'Lines that you would let fall too, by their keys, parted by commas.',
-    example: 'grant/0199c0de-0000-7000-8000-00000000000b',
-  }),
+  falls: string()
+    .max(8_000)
+    .meta({ description: 'Lines that you would let fall too, by their keys, parted by commas.' }),
 })
 export const handoverQuery = object({ ...pageQuery })
 export const handoverList = object({ items: handoverItems, next: string().nullable().defined() })

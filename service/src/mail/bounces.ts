@@ -14,6 +14,8 @@ const largest = 1_000_000
 const atOnce = 20
 /** Milliseconds without a word. */
 const patience = 30_000
+/** Milliseconds that what is coming in has when the service closes. */
+const finishesWithin = 2_000
 /** Hexadecimal digits of the proof that an address was made here. */
 const proofDigits = 16
 
@@ -49,6 +51,7 @@ export async function openBounceDoor(
     size: largest,
     maxClients: atOnce,
     socketTimeout: patience,
+    closeTimeout: finishesWithin,
     onRcptTo: ({ address }, _session, done) =>
       done(letterOf(secrets, address) ? null : refused('5.1.1 Only letters that were sent from here come back here')),
     onData: (stream, session, done) => {

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { openBrowser, type Browser } from '../../../e2e/support/browser.ts'
 import { commandLine } from '../../../e2e/support/commandLine.ts'
 import { openScene, type Scene } from '../../../e2e/support/scene.ts'
+import { sealedAddress } from '../mail/noReminders.ts'
 
 let scene: Scene
 let browser: Browser
@@ -60,6 +61,12 @@ test('the link is good for its own address and for nothing else, whatever is mad
   for (const bad of [link.slice(0, -2), `${link}x`, link.replace(/[^/]+$/, 'x'), link.replace(/[^/]+$/, forged)])
     expect((await oneClick(bad)).status, bad).toBe(404)
   expect(await scene.sql("SELECT FROM no_reminders WHERE address LIKE 'neighbour%'")).toEqual([])
+})
+
+test('the longest address that there is has such a link too', async () => {
+  const address = `${'a'.repeat(64)}@${'b'.repeat(60)}.${'c'.repeat(60)}.${'d'.repeat(60)}.example`
+  const sealed = sealedAddress(scene.town.service.kit.secrets, address.slice(-254))
+  expect((await oneClick(`${scene.url}/no-reminders/${sealed}`)).status).toBe(200)
 })
 
 test('who signs in sees it and changes it, in the console and by the command line, for all their addresses', async () => {

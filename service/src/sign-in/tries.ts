@@ -1,13 +1,14 @@
 import type { FastifyReply, FastifyRequest } from 'fastify'
 import type { Counted, Limit } from '../base/limits.ts'
 import type { Kit } from '../base/kit.ts'
+import { networkOf } from '../base/network.ts'
 import { drawSecret, hashOf } from '../base/secrets.ts'
 
 const seconds = 5 * 60
 /** How long a browser or an address is known after it signed somebody in. */
 const daysKnown = 180
 
-/** From where somebody tries: the network address, and what the browser was marked with when it signed in before. */
+/** From where somebody tries: the network address (of IPv6 the network), and what the browser was marked with when it signed in before. */
 export interface Place {
   readonly from: string
   readonly device: string | null
@@ -18,7 +19,7 @@ const deviceCookie = (publicUrl: string) => `${publicUrl.startsWith('https:') ? 
 
 export function placeOf(request: FastifyRequest): Place {
   const device = request.cookies[deviceCookie(request.server.publicUrl())] ?? ''
-  return { from: request.ip, device: /^famd_[\w-]{43}$/.test(device) ? device : null }
+  return { from: networkOf(request.ip), device: /^famd_[\w-]{43}$/.test(device) ? device : null }
 }
 
 /**

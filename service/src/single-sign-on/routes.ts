@@ -2,6 +2,7 @@ import type { IncomingMessage } from 'node:http'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { errors, type Provider } from 'oidc-provider'
 import type { Kit } from '../base/kit.ts'
+import { networkOf } from '../base/network.ts'
 import type { Counted } from '../base/limits.ts'
 import type { LiveSession } from '../base/live-session.ts'
 import { authorizationCookie } from '../base/session.ts'
@@ -86,8 +87,9 @@ const clientSecrets = { name: 'client secret', most: 50, seconds: 300 }
 /** Codes from a terminal and secrets of platforms are counted before they are compared; right ones are given back. */
 async function countTry(kit: Kit, { method, url, headers, ip }: FastifyRequest): Promise<Counted | null> {
   if (method !== 'POST') return null
-  if (url.startsWith('/oidc/device') && !url.startsWith('/oidc/device/auth')) return kit.limits.count([userCodes, ip])
-  return headers.authorization ? kit.limits.count([clientSecrets, ip]) : null
+  if (url.startsWith('/oidc/device') && !url.startsWith('/oidc/device/auth'))
+    return kit.limits.count([userCodes, networkOf(ip)])
+  return headers.authorization ? kit.limits.count([clientSecrets, networkOf(ip)]) : null
 }
 
 const beginAnew =

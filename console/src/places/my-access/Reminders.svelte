@@ -24,7 +24,7 @@
     <p>
       {byLetter
         ? 'You get a letter when something waits for your answer for days, or is about to run out.'
-        : 'You get no letter when something waits for your answer for days, or is about to run out. It stands on your desk.'}
+        : 'You get no letter when something waits for your answer for days, or is about to run out. Your desk and “My access” show it.'}
       <button class="quiet" disabled={doing.busy} onclick={() => want(!byLetter)}
         >{byLetter ? 'No more reminders by letter' : 'Remind me by letter'}</button
       >
