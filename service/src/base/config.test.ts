@@ -45,6 +45,10 @@ test.each<[Settings, string]>([
   [{ DATABASE_URL: 'mysql://somewhere' }, 'must begin with postgres://'],
   [{ FAMIGLIA_TRUSTED_PROXIES: '10.0.0.1, everybody' }, 'addresses or networks'],
   [{ FAMIGLIA_TRUSTED_PROXIES: '10.0.0.0/33' }, 'addresses or networks'],
+  [{ FAMIGLIA_BOUNCES: 'bounces@famiglia.example' }, 'must be JSON'],
+  [{ FAMIGLIA_BOUNCES: '{"address":"a-very-long-name-for-it@famiglia.example"}' }, 'at most 15 signs before the @'],
+  [{ FAMIGLIA_BOUNCES: '{"address":"back@famiglia.example","listen":"127.0.0.1:70000"}' }, 'must be a host and a port'],
+  [{ FAMIGLIA_LETTERS_TO_STRANGERS: '0' }, 'FAMIGLIA_LETTERS_TO_STRANGERS'],
 ])('a wrong setting is named, with what it was: %o', (settings, words) => {
   expect(complaintAbout(settings)).toContain(words)
 })
