@@ -1,4 +1,4 @@
-// Tells whoever waits what is being done, how far it is and how long it took. Nothing but Node's own modules: it runs before
+// Tells who waits what is being done, how far it is and how long it took. Nothing but Node's own modules: it runs before
 // anything is installed.
 import { spawn } from 'node:child_process'
 
@@ -69,7 +69,7 @@ export async function stepByProgram(what, [program, ...rest], { cwd, env, far, m
 }
 
 /**
- * What whoever reads a failed step can do about it, by what the program said.
+ * What the reader of a failed step can do about it, by what the program said.
  *
  * @param {string} said
  */
@@ -78,6 +78,6 @@ export function whatToDo(said) {
   if (/ENOTFOUND|EAI_AGAIN|ECONNREFUSED|ETIMEDOUT|ENETUNREACH|could not resolve|failed to fetch/i.test(said))
     return 'The network cannot be reached: npm packages come from the npm registry, PostgreSQL and Chromium from Debian’s mirrors. Behind a proxy set HTTPS_PROXY, then start again.'
   if (/EACCES|EPERM|permission denied|are you root/i.test(said))
-    return 'This user may not write there: start again as whoever owns this folder, or as root.'
+    return 'This user may not write there: start again as the user who owns this folder, or as root.'
   return 'Start again; should it fail in the same way, what it said above tells why.'
 }

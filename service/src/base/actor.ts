@@ -8,6 +8,6 @@ export interface Actor {
   readonly session: string
   readonly provenAt: Instant | null
   readonly provenBy: string | null
-  /** A token that was made with a fresh proof to work without anybody there: it is not asked again. */
+  /** A token that was made with a fresh proof to work with nobody there: it is not asked again. */
   readonly unattended: boolean
 }

@@ -1,6 +1,6 @@
 import type { JsonSchema } from './json-schema.ts'
 
-/** What stands in a field or parameter of that name, for whoever reads the description: of the demo, as all examples here. */
+/** What stands in a field or parameter of that name, for readers of the description: of the demo, as all examples here. */
 const usual: Readonly<Record<string, unknown>> = {
   account: 'ad-account/summer-crossings',
   action: 'ads.publish',

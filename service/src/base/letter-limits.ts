@@ -18,7 +18,7 @@ export async function limitLetters(manager: EntityManager, by: string, most: num
   if (all > most)
     throw new Problem(
       'request.too-many',
-      `Letters to ${most} people who have no sign-in are as many as you can send in a day. Nothing was done; go on tomorrow.`,
+      `You can send at most ${most} letters a day to people who have no sign-in. Nothing was done; go on tomorrow.`,
       { retryAfter },
     )
   if (toOne > mostToOne)

@@ -1,7 +1,7 @@
 import { isValid, parse, type IPv6 } from 'ipaddr.js'
 
 /**
- * From where a request came, as tries and shares are counted: an IPv4 address, or the /64 network of an IPv6 one. Whoever has one
+ * From where a request came, as tries and shares are counted: an IPv4 address, or the /64 network of an IPv6 one. Who has one
  * address of such a network has all of them (RFC 6177), and could else count as anybody.
  */
 export function networkOf(ip: string): string {

@@ -4,7 +4,7 @@ import type { Instant } from '@famiglia/core'
 import type { Letter } from './letter.ts'
 
 /**
- * Keeps a letter until it is sent; but not a reminder to somebody who wants none. `by` is whoever has it sent, noted where it goes to
+ * Keeps a letter until it is sent; but not a reminder to somebody who wants none. `by` is who has it sent, noted where it goes to
  * an address that nobody signs in with.
  */
 export async function putInOutbox(

@@ -39,7 +39,7 @@ export async function openTraces(variables: Variables): Promise<{ close(): Promi
 const spans = new WeakMap<FastifyRequest, Span>()
 let isOpen = false
 
-/** A span for each request, under that of whoever asks (W3C Trace Context); nothing where traces are not sent. */
+/** A span for each request, under that of the caller (W3C Trace Context); nothing where traces are not sent. */
 export function traceRequests(app: FastifyInstance): void {
   if (!isOpen) return
   app.addHook('onRequest', (request, _reply, done) => {
@@ -88,7 +88,7 @@ export function traceHeaders(): Record<string, string> {
   return headers
 }
 
-/** A span for each statement that PostgreSQL is asked, whoever asks; only within another span, so that looks for work make none. */
+/** A span for each statement that PostgreSQL is asked; only within another span, so that looks for work make none. */
 function traceStatements(): void {
   const client = pg.Client.prototype as { query: (...given: unknown[]) => unknown }
   const { query } = client

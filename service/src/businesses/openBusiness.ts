@@ -18,7 +18,7 @@ export interface OpeningWanted {
 
 const hoursOpen = 24
 /**
- * Letters to one address that has no sign-in: whoever has them sent, and from one place. So nobody keeps a newcomer out for a day
+ * Letters to one address that has no sign-in: from everywhere, and from one place. So nobody keeps a newcomer out for a day
  * from their own place alone.
  */
 const toStranger = { name: 'letter to a stranger', most: 10, seconds: 86_400 }

@@ -7,7 +7,7 @@ import { actorOf } from '../base/session.ts'
 import { findPersonByAddress } from '../people/queries.ts'
 
 /**
- * Says whether reminders come by letter, to an address and all others of whose it is; by who is signed in, or by anybody who
+ * Says whether reminders come by letter, to an address and all others of whose it is; by who is signed in, or by anyone who
  * has the link of a letter (null).
  */
 export function wantReminders(kit: Kit) {
