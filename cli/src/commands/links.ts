@@ -235,7 +235,11 @@ async function compare(context: Context, asset: string, days: string, order: Ord
       { head: 'under', of: row => row.under.name },
       { head: 'ceiling', of: row => sayCeiling(row) },
       { head: 'state', of: row => sayState(row, zone) },
-      { head: 'until', of: row => (row.state === 'ended' ? '' : end(row.until, zone)) },
+      {
+        head: 'until',
+        of: row => (row.state === 'ended' ? '' : end(row.until, zone)),
+        exact: row => (row.state === 'ended' ? '' : row.until),
+      },
       { head: 'pays', of: row => row.pays },
       figure('spend', 'spend'),
       figure('results', 'results'),

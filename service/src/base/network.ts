@@ -1,4 +1,4 @@
-import { isValid, parse, type IPv6 } from 'ipaddr.js'
+import addresses, { type IPv6 } from 'ipaddr.js'
 
 /**
  * From where a request came, as tries and shares are counted: an IPv4 address, or the /64 network of an IPv6 one. Who has one
@@ -6,8 +6,8 @@ import { isValid, parse, type IPv6 } from 'ipaddr.js'
  */
 export function networkOf(ip: string): string {
   // A proxy may say anything.
-  if (!isValid(ip)) return ip
-  const address = parse(ip)
+  if (!addresses.isValid(ip)) return ip
+  const address = addresses.parse(ip)
   if (address.kind() === 'ipv4') return address.toString()
   const six = address as IPv6
   if (six.isIPv4MappedAddress()) return six.toIPv4Address().toString()
