@@ -1,4 +1,4 @@
-import { answerOf, type Schemas } from '@famiglia/client'
+import { answerOf, Refusal, type Schemas } from '@famiglia/client'
 import { sayCount, sayList } from '@famiglia/core'
 import type { Command } from 'commander'
 import { Exit, type Context } from '../context.ts'
@@ -51,7 +51,12 @@ async function followDesk(context: Context): Promise<void> {
   const business = await context.acting()
   await showDesk(context)
   context.desk.remark('It is shown again when something changes. Ctrl-C ends it.')
-  for await (const changed of context.changes()) if (changed.includes(business)) await showDesk(context)
+  try {
+    for await (const changed of context.changes()) if (changed.includes(business)) await showDesk(context)
+  } catch (error) {
+    // A sign-in that ends just after a change is found out by the desk, before the stream tells of it.
+    if (!(error instanceof Refusal && error.code === 'sign-in.needed')) throw error
+  }
   throw new Exit(3, 'Your sign-in has ended.')
 }
 
