@@ -1,12 +1,14 @@
+import { fork } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import autocannon from 'autocannon'
+import type autocannon from 'autocannon'
 import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
+import type { Figures, Load } from './load.ts'
 import { timePages } from './pages.ts'
 import {
   seedDirect,
@@ -30,6 +32,7 @@ const platformSecret = randomUUID() + randomUUID()
 const headers = { 'content-type': 'application/json', authorization: `Bearer ${platformSecret}` }
 const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
 const server = await startPostgres(home)
+const asking = fork(join(import.meta.dirname, 'load.ts'), { execArgv: process.execArgv })
 
 interface World {
   readonly name: string
@@ -71,19 +74,15 @@ try {
   if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))
   if (!only || only === 'writers') process.stdout.write(await measureWriters(5))
 } finally {
+  asking.disconnect()
   await server.stop()
   rmSync(home, { recursive: true, force: true })
-}
-
-interface Figures {
-  readonly perSecond: number
-  readonly p50: number
-  readonly p99: number
 }
 
 interface Row {
   readonly name: string
   readonly bare: Figures
+  readonly barePost: Figures
   readonly select: Figures
   readonly decision: Figures
   readonly direct: Figures | null
@@ -103,6 +102,7 @@ async function measure({ name, seed, direct }: World): Promise<Row> {
   return {
     name,
     bare: middle(samples.map(row => row.bare)),
+    barePost: middle(samples.map(row => row.barePost)),
     select: middle(samples.map(row => row.select)),
     decision: middle(samples.map(row => row.decision)),
     direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
@@ -136,8 +136,9 @@ async function serve(databaseUrl: string): Promise<RunningService> {
       consoleFiles: join(import.meta.dirname, '../console/dist'),
       alsoServe: async (app, kit) => {
         const driver = kit.database.driver as unknown as { master: pg.Pool }
-        app.get('/bench/bare', async () => ({ decision: true }))
-        app.get<{ Querystring: { id: string } }>('/bench/select', async request => {
+        app.get('/access/bench/bare', async () => ({ decision: true }))
+        app.post('/access/bench/bare', async () => ({ decision: true }))
+        app.get<{ Querystring: { id: string } }>('/access/bench/select', async request => {
           const { rows } = await driver.master.query({
             name: 'bench-select',
             text: 'SELECT id, name FROM person WHERE id = $1',
@@ -182,26 +183,25 @@ async function oneRound(
     )
   return {
     name,
-    bare: await load(`${url}/bench/bare`, [{ method: 'GET' }]),
+    bare: await load(`${url}/access/bench/bare`, [{ method: 'GET' }]),
+    barePost: await load(`${url}/access/bench/bare`, [{ method: 'POST', headers, body: bodyOf(asked[0]!) }]),
     select: await load(
       url,
-      asked.map(({ person }) => ({ method: 'GET' as const, path: `/bench/select?id=${person}` })),
+      asked.map(({ person }) => ({ method: 'GET' as const, path: `/access/bench/select?id=${person}` })),
     ),
     decision: await decide(asked),
     direct: direct.length > 0 ? await decide(direct) : null,
   }
 }
 
+/** Asks from a process of its own. */
 async function load(url: string, requests: autocannon.Request[]): Promise<Figures> {
-  const result = await autocannon({
-    url,
-    requests,
-    connections: 32,
-    duration: seconds,
+  const figures = await new Promise<Figures>((resolve, reject) => {
+    asking.once('message', resolve)
+    asking.send({ url, requests, seconds } satisfies Load, error => error && reject(error))
   })
-  if (result.non2xx > 0 || result.errors > 0)
-    throw new Error(`${url}: ${result.non2xx} answers were not 2xx, ${result.errors} failed`)
-  return { perSecond: result.requests.average, p50: result.latency.p50, p99: result.latency.p99 }
+  if (figures.errors > 0) throw new Error(`${url}: ${figures.errors} questions were not answered as they should be.`)
+  return figures
 }
 
 /** The first page, as the console asks for it, and one with a filter, each asked for forty times in a row. */
@@ -211,7 +211,7 @@ async function measureGrid(people: number, assets: number): Promise<string> {
   const { timed, business } = await timing(service, token)
   const grid = `${business}/grid?limit=60`
   const lines = [
-    await timed('a bare route', `${service.url}/bench/bare`),
+    await timed('a bare route', `${service.url}/access/bench/bare`),
     await timed('the first page', grid),
     await timed('the first page of “can spend”', `${grid}&show=can+spend`),
     await timed('the first page of “ends soon”', `${grid}&show=ends+soon`),
@@ -255,7 +255,10 @@ async function measureTree(accounts: number, people: number): Promise<string> {
   const token = randomUUID() + randomUUID()
   const { service } = await serveSeeded(records => seedTree(records, { accounts, people }, token))
   const { timed, business } = await timing(service, token)
-  const lines = [await timed('a bare route', `${service.url}/bench/bare`), await timed('the tree', `${business}/tree`)]
+  const lines = [
+    await timed('a bare route', `${service.url}/access/bench/bare`),
+    await timed('the tree', `${business}/tree`),
+  ]
   await service.close()
   return `\nThe tree of ${accounts.toLocaleString('en')} accounts under manager accounts four deep\n${lines.join('\n')}\n`
 }
@@ -301,12 +304,13 @@ function middle(samples: readonly Figures[]): Figures {
   return sorted[Math.floor(sorted.length / 2)]!
 }
 
-function sayRow({ name, bare, select, decision, direct }: Row): string {
+function sayRow({ name, bare, barePost, select, decision, direct }: Row): string {
   const line = (what: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
     `  ${what.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}\n`
   return [
     `${name}\n`,
     line('a bare route', bare, null),
+    line('a bare POST route', barePost, null),
     line('a route with one primary-key SELECT', select, null),
     line('a decision', decision, select),
     direct

@@ -17,9 +17,11 @@ import { Hearing } from './base/hearing.ts'
 import { Jobs } from './base/jobs.ts'
 import { Limits } from './base/limits.ts'
 import { openLog } from './base/log.ts'
+import { foldMarks, Marks } from './base/marks.ts'
 import { Tally, watchOver } from './base/metrics.ts'
 import { describeApi } from './base/openapi.ts'
 import type { Kit } from './base/kit.ts'
+import { KnownFacts } from './base/known-facts.ts'
 import { Secrets } from './base/secrets.ts'
 import { sessionReader } from './base/session.ts'
 import { Shares, worksForIn } from './base/shares.ts'
@@ -196,6 +198,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
           tendUnderstudies(kit),
           tendContests(kit),
           tendClosed(kit),
+          async () => foldMarks(kit.database),
         ],
         async tend => tend(),
       ),
@@ -260,6 +263,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
   const jobs = new Jobs(config.DATABASE_URL, complain)
   const lastUse = new LastUse(database, complain)
   const publicUrl = () => url
+  const memory = config.FAMIGLIA_DECISION_MEMORY_MIB
   const kit: Kit = {
     config,
     clock,
@@ -275,6 +279,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     ]),
     rehearse: rehearsals(database, clock),
     deciding,
+    known: memory > 0 ? new KnownFacts(new Marks(deciding), tally, memory) : null,
     lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
   }

@@ -108,6 +108,12 @@ export interface AccessFacts {
   readonly managers: readonly ManagerFact[]
 }
 
+/** All grants in facts, links and those on manager accounts among them. */
+export function grantsIn(facts: AccessFacts): GrantFact[] {
+  const around = ({ grants, upstream }: Pick<ManagerFact, 'grants' | 'upstream'>) => [...grants, ...upstream]
+  return [...around(facts), ...facts.links, ...facts.managers.flatMap(around)]
+}
+
 /** What stands in facts around an asset that hangs under no manager account. */
 export const unlinked = { links: [], managers: [] } as const satisfies Partial<AccessFacts>
 

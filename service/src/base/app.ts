@@ -1,14 +1,14 @@
+import { randomUUID } from 'node:crypto'
 import { constants } from 'node:zlib'
 import compress from '@fastify/compress'
 import cookie from '@fastify/cookie'
-import helmet from '@fastify/helmet'
 import fastify, { LogController, type FastifyInstance } from 'fastify'
 import type { Logger } from 'pino'
-import { v7 as newId } from 'uuid'
 import { answerWithProblems } from './errors.ts'
 import { slowDown, type Limits } from './limits.ts'
 import { takeTurns, type Shares, type WorksFor } from './shares.ts'
 import { refuseForeignPages, secretIn, type SessionReader } from './session.ts'
+import { securityHeaders } from './security-headers.ts'
 import { traceRequests } from './traces.ts'
 import { useYup, type App } from './validation.ts'
 
@@ -28,7 +28,7 @@ export async function makeApp(
     loggerInstance: log,
     logController: new LogController({ disableRequestLogging: true }),
     // A proxy's own number for a request is taken over, so that its log and this one tell of the same.
-    genReqId: ({ headers }) => requestIdIn(headers['x-request-id']) ?? newId(),
+    genReqId: ({ headers }) => requestIdIn(headers['x-request-id']) ?? randomUUID(),
     // Who is connected already is still answered while it closes.
     return503OnClosing: false,
     bodyLimit: 64 * 1024,
@@ -48,20 +48,13 @@ export async function makeApp(
     encodings: ['br', 'gzip'],
     brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
   })
-  await app.register(helmet, {
-    contentSecurityPolicy: { useDefaults: false, directives: policy },
-    crossOriginEmbedderPolicy: false,
-    strictTransportSecurity: publicUrl().startsWith('https:')
-      ? { maxAge: 365 * 86_400, includeSubDomains: false }
-      : false,
-    referrerPolicy: { policy: 'same-origin' },
-  })
   slowDown(app, limits)
 
+  const headersFor = securityHeaders(publicUrl().startsWith('https:'))
   app.addHook('onRequest', async (request, reply) => {
-    // What these say is for pages and answers; on each of a page's parts it would only weigh.
-    if (request.url.startsWith('/assets/')) return void forPages.forEach(name => reply.removeHeader(name))
-    void reply.headers({ 'permissions-policy': permissions, 'x-request-id': request.id, 'cache-control': 'no-store' })
+    void reply.headers(headersFor(request.url))
+    if (request.url.startsWith('/assets/')) return
+    void reply.header('x-request-id', request.id)
     if (!request.url.startsWith('/v1/')) return
     const given = secretIn(request)
     if (!given) return
@@ -90,36 +83,6 @@ export async function makeApp(
   return app as unknown as App
 }
 
-const forPages = [
-  'content-security-policy',
-  'cross-origin-opener-policy',
-  'origin-agent-cluster',
-  'referrer-policy',
-  'x-dns-prefetch-control',
-  'x-download-options',
-  'x-frame-options',
-  'x-permitted-cross-domain-policies',
-  'x-xss-protection',
-]
-
 /** Printable and short, so that it can be written to a log as it is. */
 const requestIdIn = (given: string | string[] | undefined) =>
   typeof given === 'string' && /^[\x21-\x7e]{1,200}$/.test(given) ? given : null
-
-/** Nothing of the device is used but passkeys and the clipboard. */
-const permissions =
-  'camera=(), geolocation=(), microphone=(), payment=(), usb=(), publickey-credentials-get=(self), publickey-credentials-create=(self), clipboard-write=(self)'
-
-const self = ["'self'"]
-const policy = {
-  defaultSrc: ["'none'"],
-  scriptSrc: self,
-  styleSrc: self,
-  fontSrc: self,
-  connectSrc: self,
-  imgSrc: ["'self'", 'data:'],
-  manifestSrc: self,
-  formAction: self,
-  baseUri: ["'none'"],
-  frameAncestors: ["'none'"],
-}

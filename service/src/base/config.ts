@@ -160,6 +160,8 @@ const settings = object({
   FAMIGLIA_DATABASE_CONNECTIONS: number().integer().min(2).max(200).default(16),
   /** Connections for decisions alone, beside those. Few are best: about two for each of PostgreSQL's processors. */
   FAMIGLIA_DECISION_CONNECTIONS: number().integer().min(1).max(100).default(4),
+  /** Memory for what decisions were made of before, in MiB; 0 keeps nothing. */
+  FAMIGLIA_DECISION_MEMORY_MIB: number().integer().min(0).max(65_536).default(64),
   /** The platforms there are, as JSON: [{ key, name, url, secret, kinds, signIn }]. */
   FAMIGLIA_PLATFORMS: array(platform)
     .typeError('must be JSON, as [{ "key": …, "name": …, "url": …, "secret": …, "kinds": [ … ] }]')

@@ -1,9 +1,10 @@
-import type { Action, Instant } from '@famiglia/core'
+import type { Action } from '@famiglia/core'
 import type pg from 'pg'
 import type { DataSource } from 'typeorm'
 import type { MakeChange, Rehearse } from './change.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
+import type { KnownFacts } from './known-facts.ts'
 import type { Limits } from './limits.ts'
 import type { Tally } from './metrics.ts'
 import type { Platforms } from './platforms.ts'
@@ -16,13 +17,15 @@ export interface Kit {
   readonly database: DataSource
   /** Connections of their own for decisions. */
   readonly deciding: pg.Pool
+  /** Facts that were read before; null where none are kept. */
+  readonly known: KnownFacts | null
   readonly secrets: Secrets
   readonly limits: Limits
   readonly tally: Tally
   readonly change: MakeChange
   readonly rehearse: Rehearse
   readonly platforms: Platforms
-  /** Notes that somebody used an asset just now. */
-  readonly lastUse: { note(person: string, asset: string, action: Action, at: Instant): void; write(): Promise<void> }
+  /** Notes that somebody used an asset, in milliseconds since 1970. */
+  readonly lastUse: { note(person: string, asset: string, action: Action, at: number): void; write(): Promise<void> }
   publicUrl(): string
 }

@@ -19,6 +19,8 @@ export class Tally {
     labelNames: ['platform', 'outcome'],
     registers: [this.registry],
   })
+  /** Looking one up by its labels each time takes longer than counting. */
+  private readonly outcomes = new Map<string, ReturnType<typeof this.decisions.labels>>()
   private readonly tries = new Counter({
     name: 'famiglia_tries_refused_total',
     help: 'Tries that were refused because there had been too many, by what was tried.',
@@ -26,8 +28,39 @@ export class Tally {
     registers: [this.registry],
   })
 
+  private readonly facts = new Counter({
+    name: 'famiglia_facts_total',
+    help: 'What decisions were made of, by where it was taken from: memory, or the records.',
+    labelNames: ['from'],
+    registers: [this.registry],
+  })
+
+  private readonly fromMemory = this.facts.labels({ from: 'memory' })
+  private readonly fromRecords = this.facts.labels({ from: 'records' })
+
+  /** Tells how much memory facts take, when the metrics are asked for. */
+  watchMemory(bytes: () => number): void {
+    new Gauge({
+      name: 'famiglia_facts_bytes',
+      help: 'Memory that facts take which are kept for later decisions, about.',
+      registers: [this.registry],
+      collect() {
+        this.set(bytes())
+      },
+    })
+  }
+
+  knew(fromMemory: number, fromRecords: number): void {
+    this.fromMemory.inc(fromMemory)
+    this.fromRecords.inc(fromRecords)
+  }
+
   decided(platform: string, isAllowed: boolean): void {
-    this.decisions.inc({ platform, outcome: isAllowed ? 'yes' : 'no' })
+    const outcome = isAllowed ? 'yes' : 'no'
+    const key = platform + outcome
+    let counted = this.outcomes.get(key)
+    if (!counted) this.outcomes.set(key, (counted = this.decisions.labels({ platform, outcome })))
+    counted.inc()
   }
 
   refusedTry(limit: string): void {

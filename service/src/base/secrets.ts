@@ -1,7 +1,7 @@
 import {
   createCipheriv,
   createDecipheriv,
-  createHash,
+  hash,
   createHmac,
   hkdfSync,
   randomBytes,
@@ -126,7 +126,7 @@ function unsealWith({ seal }: Keys, sealed: string): string | null {
 
 /** SHA-256, for secrets drawn at random: those are too many to guess, so that a slow hash would add nothing. */
 export function hashOf(secret: string): string {
-  return createHash('sha256').update(secret).digest('hex')
+  return hash('sha256', secret, 'hex')
 }
 
 export function drawSecret(prefix = ''): string {

@@ -1,5 +1,16 @@
 import { isIdText } from '../base/id-text.ts'
-import { decide, isAction, sayDecision, sayLevel, type Decision } from '@famiglia/core'
+import {
+  decide,
+  isAction,
+  sayDecision,
+  sayLevel,
+  steadySpan,
+  type AccessFacts,
+  type Action,
+  type Decision,
+  type Instant,
+  type Span,
+} from '@famiglia/core'
 import { databaseAway, isDatabaseAway } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
@@ -25,26 +36,47 @@ export interface EvaluationOutcome {
 /**
  * Answers a platform (OpenID AuthZEN 1.0): the subject is a person, by the `sub` they signed in there with; the
  * resource is an asset, by its kind and the platform's own name for it. Whatever is not known is not allowed, and
- * answers alike. One round trip to PostgreSQL.
+ * answers alike. One round trip to PostgreSQL, which it shares with whatever is asked at the same moment.
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
-  const outcome = await answerTo(kit, platform, asked)
+  const [facts] = await factsFor(kit, platform, [asked])
+  return answerTo(kit, platform, asked, facts ?? null)
+}
+
+function answerTo(
+  kit: Kit,
+  platform: PlatformConfig,
+  { action: { name: action }, resource }: Evaluation,
+  facts: AccessFacts | null,
+): EvaluationOutcome {
+  const outcome =
+    isAction(action) && facts?.asset.kind === resource.type ? outcomeOf(kit, facts, action, kit.clock.now()) : unknown
   kit.tally.decided(platform.key, outcome.decision)
   return outcome
 }
 
-async function answerTo(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
-  const { subject, action, resource } = asked
-  if (subject.type !== 'person' || !isIdText(subject.id) || !isAction(action.name)) return unknown
-  const facts = await factsFor(kit, platform, subject.id, resource.id)
-  if (!facts || facts.asset.kind !== resource.type) return unknown
-  const now = kit.clock.now()
-  const decision = decide(facts, action.name, now)
-  if (decision.allowed) kit.lastUse.note(facts.person.id, facts.asset.id, action.name, now)
+function outcomeOf(kit: Kit, facts: AccessFacts, action: Action, now: Instant): EvaluationOutcome {
+  const ms = now.epochMilliseconds
+  let before = answered.get(facts)
+  if (!before || ms < before.span.from || ms >= before.span.before) {
+    before = { span: steadySpan(facts, now), outcomes: new Map() }
+    answered.set(facts, before)
+  }
+  let outcome = before.outcomes.get(action)
+  if (!outcome) before.outcomes.set(action, (outcome = decided(facts, action, now)))
+  if (outcome.decision) kit.lastUse.note(facts.person.id, facts.asset.id, action, ms)
+  return outcome
+}
+
+/** What was answered from the same facts before, for as long as time alone changes nothing of it. */
+const answered = new WeakMap<AccessFacts, { span: Span; outcomes: Map<Action, EvaluationOutcome> }>()
+
+function decided(facts: AccessFacts, action: Action, now: Instant): EvaluationOutcome {
+  const decision = decide(facts, action, now)
   return {
     decision: decision.allowed,
     context: {
-      reason: sayDecision(facts, decision, action.name, now),
+      reason: sayDecision(facts, decision, action, now),
       level: sayLevel(facts.asset.kind, decision.level),
       sees: [...decision.level.sees],
     },
@@ -84,28 +116,28 @@ export async function evaluateAll(
   },
 ): Promise<Answered | { evaluations: Answered[] }> {
   if (evaluations.length === 0) {
-    const alone = await evaluateIfWhole(kit, platform, top)
-    if ('error' in alone.context) throw new Problem('request.invalid', alone.context.error.message)
-    return alone
+    if (!isUsualEvaluation(top)) throw new Problem('request.invalid', notWhole.context.error.message)
+    return evaluate(kit, platform, top as Evaluation)
   }
   const whole = evaluations.map(entry => ({
     ...top,
     ...Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined)),
   }))
   const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
-  if (end === null) return { evaluations: await Promise.all(whole.map(one => evaluateIfWhole(kit, platform, one))) }
+  const facts = await factsFor(kit, platform, whole)
   const answers: Answered[] = []
-  for (const one of whole) {
-    answers.push(await evaluateIfWhole(kit, platform, one))
+  for (const [index, one] of whole.entries()) {
+    answers.push(isUsualEvaluation(one) ? answerTo(kit, platform, one as Evaluation, facts[index]!) : notWhole)
     if (answers.at(-1)!.decision === end) break
   }
   return { evaluations: answers }
 }
 
-async function evaluateIfWhole(kit: Kit, platform: PlatformConfig, asked: Parts): Promise<Answered> {
-  if (isUsualEvaluation(asked)) return evaluate(kit, platform, asked as Evaluation)
-  const message = 'A question needs a subject, an action and a resource, of its own or at the top.'
-  return { decision: false, context: { error: { status: 400, message } } }
+const notWhole: NotAnswered = {
+  decision: false,
+  context: {
+    error: { status: 400, message: 'A question needs a subject, an action and a resource, of its own or at the top.' },
+  },
 }
 
 const unknown: EvaluationOutcome = {
@@ -113,10 +145,29 @@ const unknown: EvaluationOutcome = {
   context: { reason: 'No: there is no such access.', level: 'nothing', sees: [] },
 }
 
-async function factsFor(kit: Kit, platform: PlatformConfig, person: string, ref: string) {
-  try {
-    return await factsFrom(kit).onPlatform(person, platform.key, ref)
-  } catch (cause) {
-    throw isDatabaseAway(cause) ? databaseAway(cause) : cause
-  }
+/** The facts around each question, in their order, all of one snapshot or newer; null where there is nothing to decide about. */
+async function factsFor(
+  kit: Kit,
+  platform: PlatformConfig,
+  asked: readonly Parts[],
+): Promise<readonly (AccessFacts | null)[]> {
+  const places = asked.flatMap((one, place) =>
+    isUsualEvaluation(one) && isAnswerable(one as Evaluation) ? [place] : [],
+  )
+  const found: (AccessFacts | null)[] = asked.map(() => null)
+  if (places.length === 0) return found
+  const pairs = places.map(place => {
+    const { subject, resource } = asked[place] as Evaluation
+    return { person: subject.id, ref: resource.id }
+  })
+  const facts = await factsFrom(kit)
+    .onPlatform(platform.key, pairs)
+    .catch((cause: unknown) => {
+      throw isDatabaseAway(cause) ? databaseAway(cause) : cause
+    })
+  for (const [index, place] of places.entries()) found[place] = facts[index]!
+  return found
 }
+
+const isAnswerable = ({ subject, action }: Evaluation) =>
+  subject.type === 'person' && isIdText(subject.id) && isAction(action.name)

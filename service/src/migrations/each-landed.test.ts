@@ -1,34 +1,16 @@
-import { spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { gunzipSync } from 'node:zlib'
 import { answerOf, famigliaClient } from '@famiglia/client'
 import { startTown } from '@famiglia/demo'
-import pg from 'pg'
-import { expect, inject, test } from 'vitest'
-import { findPostgresPrograms } from '../../../scripts/postgres.ts'
+import { expect, test } from 'vitest'
+import { asked, landed, restoreLanded } from '../../../e2e/support/landed.ts'
 import { hashOf } from '../base/secrets.ts'
 
-/** The records of the demo as earlier versions kept them, each called by the newest migration that it had. */
-const folder = join(import.meta.dirname, 'landed')
-const server = inject('postgres')
-
-test.each(readdirSync(folder))('records as of %s are upgraded: nothing is lost, and everybody goes on', async file => {
+test.each(landed)('records as of %s are upgraded: nothing is lost, and everybody goes on', async file => {
   const home = mkdtempSync(join(tmpdir(), 'famiglia-landed-'))
-  const name = `landed_${randomUUID().replaceAll('-', '')}`
-  const databaseUrl = server.replace(/\/[^/]*$/, `/${name}`)
-  await asked(server, `CREATE DATABASE ${name}`)
-  const restored = spawnSync(
-    join(findPostgresPrograms()!, 'psql'),
-    ['--quiet', '--set', 'ON_ERROR_STOP=1', databaseUrl],
-    {
-      input: gunzipSync(readFileSync(join(folder, file))),
-      encoding: 'utf8',
-    },
-  )
-  expect(restored.status, restored.stderr).toBe(0)
+  const databaseUrl = await restoreLanded(file)
   const kept = async () => ({
     history: await asked(databaseUrl, 'SELECT * FROM public.history ORDER BY chain_id, number'),
     live: await asked(
@@ -89,13 +71,3 @@ test.each(readdirSync(folder))('records as of %s are upgraded: nothing is lost, 
     rmSync(home, { recursive: true, force: true })
   }
 })
-
-async function asked(url: string, text: string, values?: unknown[]): Promise<object[]> {
-  const client = new pg.Client({ connectionString: url })
-  await client.connect()
-  try {
-    return (await client.query<object>(text, values)).rows
-  } finally {
-    await client.end()
-  }
-}

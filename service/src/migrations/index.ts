@@ -17,6 +17,7 @@ import { Openings1796800000000 } from './1796800000000-openings.ts'
 import { Letters1796900000000 } from './1796900000000-letters.ts'
 import { SingleSignOn1797000000000 } from './1797000000000-single-sign-on.ts'
 import { LettersWanted1797100000000 } from './1797100000000-letters-wanted.ts'
+import { Marks1797200000000 } from './1797200000000-marks.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -39,4 +40,5 @@ export const migrations = [
   Letters1796900000000,
   SingleSignOn1797000000000,
   LettersWanted1797100000000,
+  Marks1797200000000,
 ]

@@ -1,6 +1,8 @@
-import { unlinked, type AccessFacts, type MembershipFact } from '@famiglia/core'
+import { grantsIn, unlinked, type AccessFacts, type MembershipFact } from '@famiglia/core'
+import type pg from 'pg'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
+import type { FactsRead, KnownFacts } from '../base/known-facts.ts'
 import { heldOn, type GrantJson } from './grantFact.ts'
 import { holdersFor } from './holdersFor.ts'
 import { placesOfAsset } from './places.ts'
@@ -20,8 +22,11 @@ export interface Around {
 export interface FactsReader {
   /** By the person's id and the asset's number; null when either does not exist. */
   around(person: string, assetNumber: string): Promise<AccessFacts | null>
-  /** As a platform asks: by the person's id and the platform's own name for the asset. */
-  onPlatform(person: string, platform: string, ref: string): Promise<AccessFacts | null>
+  /** As a platform asks: by persons' ids and the platform's own names for assets, in their order. */
+  onPlatform(
+    platform: string,
+    pairs: readonly { readonly person: string; readonly ref: string }[],
+  ): Promise<(AccessFacts | null)[]>
   /** For several at once, in their order; null where the person or the asset does not exist. */
   aroundAll(pairs: readonly Around[]): Promise<(AccessFacts | null)[]>
   /** What businesses hold on assets of others, as any of their admins has it; null where either is not there. */
@@ -31,40 +36,109 @@ export interface FactsReader {
 }
 
 /**
- * Facts as they are: asked on the connections for decisions, whose plans are made once; within a change on its own, so
- * that what was read is still so when the change holds.
+ * Facts as they are: those that were read before, where nothing has changed since, or read on the connections for decisions,
+ * whose plans are made once. Within a change they are read on its own, so that what was read is still so when it holds.
  */
-export function factsFrom({ deciding, database }: Kit, manager: EntityManager = database.manager): FactsReader {
-  const ask: Ask = manager.queryRunner
-    ? async ({ text, values }) => ({ rows: (await manager.query(text, values)) as never[] })
-    : statement => deciding.query(statement)
-  return {
-    around: (person, asset) => one(ask, 'facts-by-number', byNumber, [person, asset]),
-    onPlatform: (person, platform, ref) => one(ask, 'facts-on-platform', onPlatform, [person, platform, ref]),
-    aroundAll: pairs =>
-      ofAll(ask, 'facts-of-pairs', ofPairs, [pairs.map(pair => pair.person), pairs.map(pair => pair.asset)]),
-    aroundPartners: pairs =>
-      ofAll(ask, 'facts-of-partners', ofPartners, [pairs.map(pair => pair.business), pairs.map(pair => pair.asset)]),
+export function factsFrom(kit: Kit, manager: EntityManager = kit.database.manager): FactsReader {
+  return new Facts(
+    manager.queryRunner ? inChange(manager) : kit.known ? remembered(kit.known, kit.deciding) : readBy(kit.deciding),
+  )
+}
+
+type Pair = readonly [whose: string, on: string]
+type Find = (way: Way, pairs: readonly Pair[], platform?: string) => Promise<(AccessFacts | null)[]>
+
+class Facts implements FactsReader {
+  constructor(private readonly find: Find) {}
+
+  async around(person: string, assetNumber: string) {
+    return (await this.find(byNumber, [[person, assetNumber]]))[0]!
+  }
+
+  onPlatform(platform: string, pairs: readonly { readonly person: string; readonly ref: string }[]) {
+    return this.find(
+      onPlatform,
+      pairs.map(pair => [pair.person, pair.ref]),
+      platform,
+    )
+  }
+
+  aroundAll(pairs: readonly Around[]) {
+    return this.find(
+      ofPairs,
+      pairs.map(pair => [pair.person, pair.asset]),
+    )
+  }
+
+  aroundPartners(pairs: readonly { readonly business: string; readonly asset: string }[]) {
+    return this.find(
+      ofPartners,
+      pairs.map(pair => [pair.business, pair.asset]),
+    )
   }
 }
 
-type Ask = <R extends object>(statement: { name: string; text: string; values: unknown[] }) => Promise<{ rows: R[] }>
+const inChange =
+  (manager: EntityManager): Find =>
+  async (way, pairs, platform) =>
+    pairs.length === 0
+      ? []
+      : inOrder(pairs, (await manager.query(way.plain, values(pairs, platform))) as Row[], toFacts)
 
-async function one(ask: Ask, name: string, text: string, values: unknown[]): Promise<AccessFacts | null> {
-  const { rows } = await ask<{ facts: FactsRow }>({ name, text, values })
-  return rows[0] ? toFacts(rows[0].facts) : null
+const readBy =
+  (pool: pg.Pool): Find =>
+  async (way, pairs, platform) =>
+    pairs.length === 0
+      ? []
+      : inOrder(pairs, await rowsOf(pool, `facts-${way.name}`, way.plain, values(pairs, platform)), toFacts)
+
+const remembered =
+  (known: KnownFacts, pool: pg.Pool): Find =>
+  async ({ name, marked }, pairs, platform = '') => {
+    const keys = pairs.map(([whose, on]) => `${name} ${whose} ${platform} ${on}`)
+    return known.of(keys, async places => {
+      const wanted = places.map(place => pairs[place]!)
+      const rows = await rowsOf<MarkedRow>(pool, `known-${name}`, marked, values(wanted, platform || undefined))
+      return inOrder(wanted, rows, factsRead)
+    })
+  }
+
+const values = (pairs: readonly Pair[], platform?: string): unknown[] => [
+  pairs.map(([whose]) => whose),
+  pairs.map(([, on]) => on),
+  ...(platform === undefined ? [] : [platform]),
+]
+
+interface Row {
+  readonly place: string
+  /** As JSON. */
+  readonly facts: string
 }
 
-async function ofAll(
-  ask: Ask,
-  name: string,
-  text: string,
-  values: [string[], string[]],
-): Promise<(AccessFacts | null)[]> {
-  if (values[0].length === 0) return []
-  const { rows } = await ask<{ facts: FactsRow; place: string }>({ name, text, values })
-  const byPlace = new Map(rows.map(row => [Number(row.place), toFacts(row.facts)]))
-  return values[0].map((_one, index) => byPlace.get(index + 1) ?? null)
+async function rowsOf<R extends Row = Row>(pool: pg.Pool, name: string, text: string, given: unknown[]): Promise<R[]> {
+  return (await pool.query<R>({ name, text, values: given })).rows
+}
+
+function inOrder<R extends Row, T>(pairs: readonly Pair[], rows: readonly R[], to: (row: R) => T): (T | null)[] {
+  const byPlace = new Map(rows.map(row => [Number(row.place), to(row)]))
+  return pairs.map((_pair, index) => byPlace.get(index + 1) ?? null)
+}
+
+interface MarkedRow extends Row {
+  readonly marks: Readonly<Record<string, string>>
+}
+
+/** Parsed, facts take about five times the memory of their text. */
+const bytesFor = ({ facts, marks }: MarkedRow) => facts.length * 5 + Object.keys(marks).length * 250
+
+function factsRead(row: MarkedRow): FactsRead {
+  const facts = toFacts(row)
+  // Nothing is looked up by a grant's own id: a grant counts by who holds it, and a link by what hangs on it.
+  const grants = new Set(grantsIn(facts).map(grant => grant.id))
+  const seen = Object.entries(row.marks).flatMap(([about, marks]) =>
+    grants.has(about) ? [] : [{ about, marks, key: about + marks }],
+  )
+  return { facts, seen, bytes: bytesFor(row) }
 }
 
 const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
@@ -85,7 +159,7 @@ const grantsTo = (holders: string) => `(SELECT json_agg(json_build_object(
     'on', CASE WHEN g.target_id <> a.id THEN facts_target(g.asset_id, g.bundle_id) END, 'tier', g.tier, 'actions', g.actions, 'hiding', g.hiding,
     'from', ${ms('g.from_at')}, 'until', ${ms('g.until_at')}, 'ended', ${ms('g.ended_at')}, 'upstream', g.upstream_id, 'mayPassOn', g.may_pass_on,
     'frozen', CASE WHEN g.holder_kind = 'business' THEN facts_frozen(g.business_id, g.holder_id) ELSE false END,
-    'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = g.given_by), 'purpose', g.purpose,
+    'givenBy', (SELECT giving.name FROM person giving WHERE giving.id = g.given_by), 'byId', g.given_by, 'purpose', g.purpose,
     'above', CASE WHEN g.upstream_id IS NOT NULL AND g.holder_kind = 'business' THEN facts_upstream(g.upstream_id, a.id, a.inside_id) END) ORDER BY g.given_at, g.id)
   FROM access_grant g WHERE g.target_id = ANY (${placesOfAsset('a')}) AND g.holder_id = ANY (${holders}))`
 
@@ -98,25 +172,54 @@ const linksTo = (
 ) => `CASE WHEN EXISTS (SELECT FROM access_grant l WHERE l.target_id = a.id AND l.holder_kind = 'manager')
   THEN facts_links(a.id, p.id, ${holders}) END`
 
-/** One value for all of it: a row of one column is read faster than one of five. */
 const facts = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', p.paused_at IS NOT NULL,
     'frozenByOwner', EXISTS (SELECT FROM outside_freeze f WHERE f.person_id = p.id AND f.business_id = owner.id)),
   'asset', ${asset}, 'memberships', ${memberships}, 'grants', ${grantsTo(holdersFor('p.id'))},
-  'above', ${linksTo(holdersFor('p.id'))}) AS facts`
+  'above', ${linksTo(holdersFor('p.id'))})`
 
 /** A business in a person's place: what any of its admins has by it. */
 const factsOfPartner = `json_build_object('person', json_build_object('id', p.id, 'name', p.name, 'paused', false, 'frozenByOwner', false),
   'asset', ${asset}, 'memberships', json_build_array(json_build_object('business', p.id, 'standing', 'admin', 'paused', false, 'frozen',
     false)), 'grants', ${grantsTo('ARRAY[p.id]')},
-  'above', ${linksTo('ARRAY[p.id]')}) AS facts`
+  'above', ${linksTo('ARRAY[p.id]')})`
 
-const byNumber = `SELECT ${facts} FROM person p JOIN asset a ON a.number = $2 JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
-const onPlatform = `SELECT ${facts} FROM person p JOIN asset a ON a.platform = $2 AND a.platform_ref = $3
-  JOIN business owner ON owner.id = a.business_id WHERE p.id = $1::uuid`
-const ofPairs = `SELECT pair.place, ${facts} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(person, asset, place)
-  JOIN person p ON p.id = pair.person JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
-const ofPartners = `SELECT pair.place, ${factsOfPartner} FROM unnest($1::uuid[], $2::uuid[]) WITH ORDINALITY AS pair(business, asset, place)
-  JOIN business p ON p.id = pair.business JOIN asset a ON a.id = pair.asset JOIN business owner ON owner.id = a.business_id`
+/** A way of asking for facts, for several at once, in two statements: with and without what was seen of all they are made of. */
+interface Way {
+  readonly name: string
+  readonly plain: string
+  readonly marked: string
+}
+
+function way(name: string, from: string, selected = facts, holders = holdersFor('p.id')): Way {
+  return {
+    name,
+    plain: `SELECT pair.place, ${selected}::text AS facts ${from}`,
+    marked: `SELECT read.place, read.facts, marks_on(read.facts, read.also) AS marks FROM (SELECT pair.place, ${selected}::text AS facts,
+      ${holders} || ${placesOfAsset('a')} AS also ${from} OFFSET 0) read`,
+  }
+}
+
+const owned = 'JOIN business owner ON owner.id = a.business_id'
+const pairs = (what: string) => `FROM unnest($1::uuid[], $2::${what}[]) WITH ORDINALITY AS pair(whose, on_what, place)`
+
+const byNumber = way(
+  'by-number',
+  `${pairs('text')} JOIN person p ON p.id = pair.whose JOIN asset a ON a.number = pair.on_what ${owned}`,
+)
+const onPlatform = way(
+  'on-platform',
+  `${pairs('text')} JOIN person p ON p.id = pair.whose JOIN asset a ON a.platform = $3 AND a.platform_ref = pair.on_what ${owned}`,
+)
+const ofPairs = way(
+  'of-pairs',
+  `${pairs('uuid')} JOIN person p ON p.id = pair.whose JOIN asset a ON a.id = pair.on_what ${owned}`,
+)
+const ofPartners = way(
+  'of-partners',
+  `${pairs('uuid')} JOIN business p ON p.id = pair.whose JOIN asset a ON a.id = pair.on_what ${owned}`,
+  factsOfPartner,
+  'ARRAY[p.id]',
+)
 
 interface FactsRow {
   person: AccessFacts['person']
@@ -126,7 +229,8 @@ interface FactsRow {
   above: TreeAboveRow | null
 }
 
-function toFacts({ person, asset, memberships, grants, above }: FactsRow): AccessFacts {
+function toFacts(row: Row): AccessFacts {
+  const { person, asset, memberships, grants, above } = JSON.parse(row.facts) as FactsRow
   return {
     person,
     asset,

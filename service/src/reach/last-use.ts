@@ -1,4 +1,4 @@
-import type { Action, Instant } from '@famiglia/core'
+import type { Action } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 
 /**
@@ -17,8 +17,9 @@ export class LastUse {
     this.timer.unref()
   }
 
-  note(person: string, asset: string, action: Action, at: Instant): void {
-    this.noted.set(`${person} ${asset}`, { person, asset, action, at: at.epochMilliseconds })
+  /** `at` is in milliseconds since 1970. */
+  note(person: string, asset: string, action: Action, at: number): void {
+    this.noted.set(person + asset, { person, asset, action, at })
   }
 
   async write(): Promise<void> {

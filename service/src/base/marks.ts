@@ -1,0 +1,95 @@
+import type pg from 'pg'
+import type { DataSource } from 'typeorm'
+
+/** What was seen of something: all marks on it put together, at the instant its facts were read. */
+export interface Seen {
+  readonly about: string
+  /** The marks' XOR, a 64-bit number as text; 0 where there was none. */
+  readonly marks: string
+  /** Both in one: the same thing seen alike is asked about once. */
+  readonly key: string
+}
+
+interface Batch {
+  readonly asked: Map<string, Seen>
+  readonly changed: Promise<ReadonlySet<Seen>>
+  go(): void
+}
+
+/** Two at once keep PostgreSQL busy while one answer is on its way; more would only make each smaller. */
+const atOnce = 2
+
+const query = `SELECT asked.place FROM unnest($1::uuid[], $2::bigint[]) WITH ORDINALITY AS asked(about, marks, place)
+  WHERE asked.marks <> coalesce((SELECT bit_xor(mark.value) FROM mark WHERE mark.about = asked.about), 0)`
+
+/**
+ * Compares what was seen with the marks there are. Questions that come in while others are being answered share the next
+ * round trip: it begins after each of them came in, so it is as fresh as one of its own.
+ */
+export class Marks {
+  private next: Batch | null = null
+  private underWay = 0
+
+  constructor(private readonly pool: pg.Pool) {}
+
+  /** Whether nothing has changed since any of it was seen: one answer for each. */
+  async unchanged(all: readonly (readonly Seen[])[]): Promise<boolean[]> {
+    if (all.length === 0) return []
+    const batch = (this.next ??= this.open())
+    const own = all.map(seen => seen.map(one => join(batch.asked, one)))
+    const changed = await batch.changed
+    return own.map(seen => changed.size === 0 || !seen.some(one => changed.has(one)))
+  }
+
+  private open(): Batch {
+    const asked = new Map<string, Seen>()
+    let go!: () => void
+    const begun = new Promise<void>(resolve => (go = resolve))
+    const changed = begun.then(async () => this.compare([...asked.values()]))
+    // What came in with the same turn of the event loop goes along.
+    setImmediate(() => this.startNext())
+    return { asked, changed, go }
+  }
+
+  private startNext(): void {
+    const batch = this.next
+    if (!batch || this.underWay >= atOnce) return
+    this.next = null
+    this.underWay++
+    batch.go()
+    const end = () => {
+      this.underWay--
+      this.startNext()
+    }
+    batch.changed.then(end, end)
+  }
+
+  private async compare(asked: readonly Seen[]): Promise<ReadonlySet<Seen>> {
+    const { rows } = await this.pool.query<{ place: string }>({
+      name: 'marks',
+      text: query,
+      values: [asked.map(({ about }) => about), asked.map(({ marks }) => marks)],
+    })
+    return new Set(rows.map(({ place }) => asked[Number(place) - 1]!))
+  }
+}
+
+function join(asked: Map<string, Seen>, seen: Seen): Seen {
+  const there = asked.get(seen.key)
+  if (!there) asked.set(seen.key, seen)
+  return there ?? seen
+}
+
+const foldedAtOnce = 5_000
+
+/** Puts the marks on each thing together into one, which changes nothing of what they say. */
+export async function foldMarks(database: DataSource): Promise<void> {
+  let folded
+  do
+    [{ folded }] = (await database.query(
+      `WITH taken AS (DELETE FROM mark WHERE about IN (SELECT about FROM mark WHERE NOT folded LIMIT ${foldedAtOnce}) RETURNING about, value),
+        together AS (INSERT INTO mark (about, value, folded) SELECT about, bit_xor(value), true FROM taken GROUP BY about RETURNING 1)
+       SELECT count(*)::integer AS folded FROM together`,
+    )) as [{ folded: number }]
+  while (folded >= foldedAtOnce / 2)
+}

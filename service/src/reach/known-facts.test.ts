@@ -1,0 +1,249 @@
+import { randomUUID } from 'node:crypto'
+import pg from 'pg'
+import { startService, type RunningService } from '@famiglia/service'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { landed, restoreLanded } from '../../../e2e/support/landed.ts'
+import { foldMarks } from '../base/marks.ts'
+import { factsFrom } from './facts.ts'
+
+/**
+ * Facts that are kept, held against facts that are read anew, while the records of the whole demo change at random under
+ * them: every table that facts are made of, every column, rows that come and go; each change is taken back afterwards.
+ */
+let records: pg.Client
+/** Two processes of which one has too little memory for all, and one that keeps nothing. */
+let keeping: RunningService[]
+let plain: RunningService
+let pairs: Pair[]
+let tables: Table[]
+
+interface Pair {
+  readonly person: string
+  readonly asset: string
+  readonly ref: string
+  readonly number: string
+  /** A business that holds something, asked about as a whole. */
+  readonly business: string
+}
+
+interface Column {
+  readonly name: string
+  readonly type: string
+  readonly nullable: boolean
+}
+
+interface Table {
+  readonly name: string
+  readonly columns: readonly Column[]
+}
+
+type Event = 'INSERT' | 'UPDATE' | 'DELETE'
+
+beforeAll(async () => {
+  const url = await restoreLanded(landed.at(-1)!)
+  const start = (mebibytes: string) =>
+    startService(
+      {
+        DATABASE_URL: url,
+        FAMIGLIA_SECRET: 'a secret for these tests alone, nothing else',
+        FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
+        FAMIGLIA_PORT: '0',
+        FAMIGLIA_LOG_LEVEL: 'silent',
+        FAMIGLIA_DECISION_MEMORY_MIB: mebibytes,
+      },
+      { consoleFiles: import.meta.dirname },
+    )
+  keeping = [await start('64'), await start('1')]
+  plain = await start('0')
+  records = new pg.Client({ connectionString: url })
+  await records.connect()
+  tables = await readTables()
+  pairs = await rows<Pair>(
+    `SELECT p.id AS person, a.id AS asset, a.platform_ref AS ref, a.number FROM person p, asset a ORDER BY p.id, a.id`,
+  )
+  const facts = await factsFrom(plain.kit).aroundAll(pairs)
+  pairs = pairs.filter((_pair, index) => (facts[index]?.grants.length ?? 0) + (facts[index]?.managers.length ?? 0) > 0)
+  const holding = await rows<{ id: string }>(
+    `SELECT DISTINCT holder_id AS id FROM access_grant WHERE holder_kind = 'business'`,
+  )
+  pairs = pairs.map(pair => ({ ...pair, business: pick(holding).id }))
+}, 120_000)
+
+afterAll(async () => {
+  await records.end()
+  for (const service of [...keeping, plain]) await service.close()
+})
+
+test('ten thousand decisions and changes at random: what is kept is never other than what is so', async () => {
+  let steps = 0
+  for (let round = 0; steps < 10_000; round++) {
+    const some = sample(pairs, 12)
+    const undo = await Promise.all([change(pick(tables), pick(events)), ...keeping.map(one => read(one, some))])
+    expect(await sameEverywhere(some), undo[0]?.what).toBe(true)
+    if (round % 20 === 0) await foldMarks(plain.kit.database)
+    await Promise.all([undo[0]?.back(), ...keeping.map(one => read(one, some))])
+    expect(await sameEverywhere(some), undo[0]?.what).toBe(true)
+    steps += 2 * some.length * keeping.length + 2
+  }
+}, 300_000)
+
+test('each trigger is needed: without it, something that is kept goes on as it was', async () => {
+  const triggers = await rows<{ name: Event; on: string }>(
+    `SELECT upper(substr(tgname, 6)) AS name, tgrelid::regclass::text AS on FROM pg_trigger WHERE tgname LIKE 'mark\\_%' ORDER BY 2, 1`,
+  )
+  expect(triggers.length).toBeGreaterThan(25)
+  const notNeeded: string[] = []
+  for (const { name, on } of triggers) {
+    const table = tables.find(one => one.name === on)!
+    const trigger = `mark_${name.toLowerCase()}`
+    let noticed = false
+    for (let tries = 0; !noticed && tries < 80; tries++) {
+      // What may go is often what nobody has named yet.
+      const guest = name === 'DELETE' && tries % 2 === 0 ? await change(table, 'INSERT') : null
+      const some = guest ? around(table, guest.row) : pairs
+      const [kept] = keeping
+      await read(kept!, some)
+      await records.query(`ALTER TABLE ${on} DISABLE TRIGGER ${trigger}`)
+      const undo = guest ? await guest.back().then(() => null) : await change(table, name)
+      noticed = !(await sameEverywhere(some, [kept!]))
+      await records.query(`ALTER TABLE ${on} ENABLE TRIGGER ${trigger}`)
+      await undo?.back()
+      await forget()
+    }
+    if (!noticed) notNeeded.push(`${on} ${name}`)
+  }
+  expect(notNeeded).toEqual([])
+}, 300_000)
+
+/** Questions that a row which nothing names yet plays a part in. */
+function around({ name }: Table, { id }: Row): Pair[] {
+  const one = { ...pick(pairs), business: pick(pairs).business }
+  if (name === 'person') return [{ ...one, person: id as string }]
+  if (name === 'asset') return [{ ...one, asset: id as string }]
+  return name === 'business' ? [{ ...one, business: id as string }] : [...pairs]
+}
+
+test('whatever table facts are read from leaves marks', async () => {
+  const functions = await rows<{ source: string }>(
+    `SELECT prosrc AS source FROM pg_proc WHERE proname LIKE 'facts\\_%'`,
+  )
+  const statements: string[] = []
+  const query = pg.Pool.prototype.query as (...args: unknown[]) => unknown
+  pg.Pool.prototype.query = function (this: pg.Pool, ...args: unknown[]) {
+    statements.push((args[0] as { text: string }).text)
+    return query.apply(this, args)
+  } as never
+  await read(plain, pairs.slice(0, 1))
+  pg.Pool.prototype.query = query as never
+  const all = [...functions.map(one => one.source), ...statements].join('\n')
+  const named = new Set([...all.matchAll(/\b(?:FROM|JOIN) ([a-z_]+)/g)].map(match => match[1]!))
+  const known = await rows<{ name: string }>(
+    `SELECT relname AS name FROM pg_class WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace`,
+  )
+  const readFrom = known.map(one => one.name).filter(name => named.has(name))
+  expect(readFrom.filter(name => !tables.some(table => table.name === name))).toEqual([])
+  expect(readFrom.length).toBeGreaterThan(8)
+})
+
+const events: readonly Event[] = ['INSERT', 'UPDATE', 'DELETE']
+
+async function rows<T extends object>(text: string, values?: unknown[]): Promise<T[]> {
+  return (await records.query<T>(text, values)).rows
+}
+
+/** Every way in which facts are asked for. */
+async function read({ kit }: RunningService, some: readonly Pair[]): Promise<object> {
+  const reader = factsFrom(kit)
+  return {
+    byId: await reader.aroundAll(some),
+    byRef: await reader.onPlatform('marram', some),
+    partners: await reader.aroundPartners(some),
+    byNumber: await reader.around(some[0]!.person, some[0]!.number),
+  }
+}
+
+async function sameEverywhere(some: readonly Pair[], services = keeping): Promise<boolean> {
+  const kept = await Promise.all(services.map(one => read(one, some)))
+  const asIs = JSON.stringify(await read(plain, some))
+  return kept.every(one => JSON.stringify(one) === asIs)
+}
+
+/** Has the first process forget all that it keeps: every mark is another. */
+async function forget(): Promise<void> {
+  await records.query(
+    'INSERT INTO mark (about) SELECT DISTINCT about FROM (SELECT id AS about FROM person UNION SELECT id FROM asset) all_of_it',
+  )
+}
+
+async function readTables(): Promise<Table[]> {
+  const found = await rows<{ table: string; name: string; type: string; nullable: boolean }>(
+    `SELECT table_name AS table, column_name AS name, data_type AS type, is_nullable = 'YES' AS nullable FROM information_schema.columns
+     WHERE table_schema = 'public' AND is_generated = 'NEVER' AND table_name IN (SELECT tgrelid::regclass::text FROM pg_trigger WHERE tgname LIKE 'mark\\_%')`,
+  )
+  const names = [...new Set(found.map(one => one.table))]
+  return names.map(name => ({ name, columns: found.filter(one => one.table === name) }))
+}
+
+interface Undo {
+  readonly what: string
+  readonly row: Row
+  back(): Promise<unknown>
+}
+
+/** Changes one row as the event says, where the records let it; null where they do not. */
+async function change(table: Table, event: Event): Promise<Undo | null> {
+  const [row, other] = await rows<{ row: Row }>(
+    `SELECT to_jsonb(t) AS row FROM ${table.name} t ORDER BY random() LIMIT 2`,
+  )
+  if (!row) return null
+  const anew = event === 'DELETE' ? row.row : mutated(table, row.row, other?.row ?? row.row, event)
+  const what = `${event} ${table.name} ${JSON.stringify(anew)}`
+  const names = table.columns.map(column => `"${column.name}"`).join(', ')
+  const populated = `SELECT ${names} FROM jsonb_populate_record(null::${table.name}, $1)`
+  const remove = async (one: Row) => rows(`DELETE FROM ${table.name} t WHERE to_jsonb(t) = $1::jsonb`, [one])
+  const add = async (one: Row) =>
+    rows<{ row: Row }>(`INSERT INTO ${table.name} AS t (${names}) ${populated} RETURNING to_jsonb(t) AS row`, [one])
+  const set = async (from: Row, to: Row) =>
+    rows<{ row: Row }>(
+      `UPDATE ${table.name} t SET (${names}) = (${populated}) WHERE to_jsonb(t) = $2::jsonb RETURNING to_jsonb(t) AS row`,
+      [to, from],
+    )
+  try {
+    if (event === 'DELETE') {
+      await remove(row.row)
+      return { what, row: anew, back: () => add(row.row) }
+    }
+    const [there] = event === 'INSERT' ? await add(anew) : await set(row.row, anew)
+    return { what, row: there!.row, back: () => (event === 'INSERT' ? remove(there!.row) : set(there!.row, row.row)) }
+  } catch (error) {
+    if (!/^23/.test((error as { code?: string }).code ?? '')) throw error
+    return null
+  }
+}
+
+type Row = Record<string, unknown>
+
+/** One column as it is in another row, or as it was never before; a row that is new has all its own that only one may have. */
+function mutated(table: Table, row: Row, other: Row, event: Event): Row {
+  const fixed = ['id', 'holder_kind', ...(row['holder_kind'] === other['holder_kind'] ? [] : ['holder_id'])]
+  const column = pick(table.columns.filter(({ name }) => !fixed.includes(name)))
+  const value = pick([
+    other[column.name],
+    ...(column.nullable ? [null] : []),
+    ...(column.type === 'boolean' ? [!row[column.name]] : []),
+    ...(column.type === 'timestamp with time zone' ? [new Date(Date.now() + (Math.random() - 0.5) * 1e9)] : []),
+    ...(column.name === 'name' ? [randomUUID()] : []),
+  ])
+  const changed = { ...row, [column.name]: value }
+  if (event === 'UPDATE') return changed
+  const unique = ['id', 'number', 'handle', 'platform_ref', 'own_of'].filter(name => name in row)
+  return { ...changed, ...Object.fromEntries(unique.map(name => [name, name === 'own_of' ? null : randomUUID()])) }
+}
+
+function pick<T>(from: readonly T[]): T {
+  return from[Math.floor(Math.random() * from.length)]!
+}
+
+function sample<T>(from: readonly T[], count: number): T[] {
+  return Array.from({ length: count }, () => pick(from))
+}
