@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as sleep } from 'node:timers/promises'
 import type autocannon from 'autocannon'
 import pg from 'pg'
 import { startService, type RunningService } from '@famiglia/service'
@@ -37,13 +38,16 @@ const asking = fork(join(import.meta.dirname, 'load.ts'), { execArgv: process.ex
 interface World {
   readonly name: string
   seed(records: pg.Client): Promise<Question[]>
+  /** Whether something of what is asked changes all the while, for each hundredth question. */
+  readonly changing?: boolean
   /** Questions answered by a grant of one's own, asked in the same rounds. */
   direct?(records: pg.Client): Promise<Question[]>
 }
 
 const worlds: readonly World[] = [
   { name: '1,000 grants', seed: (records: pg.Client) => seedGrants(records, 1_000) },
-  { name: '100,000 grants', seed: (records: pg.Client) => seedGrants(records, 100_000) },
+  { name: '100,000 grants', seed: (records: pg.Client) => seedGrants(records, 100_000), changing: true },
+  { name: '1,000,000 grants', seed: (records: pg.Client) => seedGrants(records, 1_000_000) },
   {
     name: '100,000 grants, through teams, bundles and what holds the asset',
     seed: (records: pg.Client) => seedWoven(records, 100_000),
@@ -56,6 +60,11 @@ const worlds: readonly World[] = [
   {
     name: '2,000 accounts under manager accounts four deep, 100 people',
     seed: (records: pg.Client) => seedTree(records, { accounts: 2_000, people: 100 }),
+    direct: seedDirect,
+  },
+  {
+    name: '2,000 accounts under manager accounts six deep, 100 people',
+    seed: (records: pg.Client) => seedTree(records, { accounts: 2_000, people: 100, deep: 6 }),
     direct: seedDirect,
   },
 ]
@@ -85,19 +94,25 @@ interface Row {
   readonly barePost: Figures
   readonly select: Figures
   readonly decision: Figures
+  /** A hundred questions in each request. */
+  readonly hundred: Figures
+  readonly changing: Figures | null
   readonly direct: Figures | null
+  /** Of a hundred questions in the last round but one, how many were answered from memory. */
+  readonly remembered: number
 }
 
 /** Plans, caches and the compiler are warm before anything counts. */
-async function measure({ name, seed, direct }: World): Promise<Row> {
-  const { service, seeded } = await serveSeeded(async records => ({
+async function measure({ name, seed, changing, direct }: World): Promise<Row> {
+  const { service, seeded, url } = await serveSeeded(async records => ({
     asked: await seed(records),
     direct: (await direct?.(records)) ?? [],
   }))
   for (const questions of [seeded.asked, seeded.direct]) if (questions[0]) await sayYes(service, questions[0])
-  await oneRound(service, seeded, name)
+  const asking = { ...seeded, changes: changing ? url : null }
+  await oneRound(service, asking, name)
   const samples: Row[] = []
-  for (let round = 0; round < rounds; round++) samples.push(await oneRound(service, seeded, name))
+  for (let round = 0; round < rounds; round++) samples.push(await oneRound(service, asking, name))
   await service.close()
   return {
     name,
@@ -105,7 +120,10 @@ async function measure({ name, seed, direct }: World): Promise<Row> {
     barePost: middle(samples.map(row => row.barePost)),
     select: middle(samples.map(row => row.select)),
     decision: middle(samples.map(row => row.decision)),
+    hundred: middle(samples.map(row => row.hundred)),
+    changing: changing ? middle(samples.map(row => row.changing!)) : null,
     direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
+    remembered: samples.at(-1)!.remembered,
   }
 }
 
@@ -117,7 +135,7 @@ async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
   await records.connect()
   const seeded = await seed(records)
   await records.end()
-  return { service, seeded }
+  return { service, seeded, url: server.urlOf(database) }
 }
 
 async function serve(databaseUrl: string): Promise<RunningService> {
@@ -167,30 +185,87 @@ async function sayYes({ url }: RunningService, question: Question): Promise<void
 }
 
 async function oneRound(
-  { url }: RunningService,
-  { asked, direct }: { readonly asked: readonly Question[]; readonly direct: readonly Question[] },
+  service: RunningService,
+  {
+    asked,
+    direct,
+    changes,
+  }: { readonly asked: readonly Question[]; readonly direct: readonly Question[]; readonly changes: string | null },
   name: string,
 ): Promise<Row> {
-  const decide = (questions: readonly Question[]) =>
+  const { url } = service
+  const post = (path: string, bodies: readonly string[]) =>
     load(
       url,
-      questions.map(question => ({
-        method: 'POST' as const,
-        path: '/access/v1/evaluation',
-        headers,
-        body: bodyOf(question),
-      })),
+      bodies.map(body => ({ method: 'POST' as const, path, headers, body })),
     )
+  const decide = (questions: readonly Question[]) => post('/access/v1/evaluation', questions.map(bodyOf))
+  const hundreds = Array.from({ length: Math.floor(asked.length / 100) }, (_one, place) =>
+    bodyOfAll(asked.slice(place * 100, place * 100 + 100)),
+  )
+  const bare = await load(`${url}/access/bench/bare`, [{ method: 'GET' }])
+  const barePost = await load(`${url}/access/bench/bare`, [{ method: 'POST', headers, body: bodyOf(asked[0]!) }])
+  const select = await load(
+    url,
+    asked.map(({ person }) => ({ method: 'GET' as const, path: `/access/bench/select?id=${person}` })),
+  )
+  const before = await factsRead(service)
+  const decision = await decide(asked)
+  const after = await factsRead(service)
+  const hundred = hundreds.length > 0 ? await post('/access/v1/evaluations', hundreds) : nothing
+  const changing = changes ? await whileChanging(changes, decision.perSecond / 100, async () => decide(asked)) : null
+  const memory = after.memory - before.memory
   return {
     name,
-    bare: await load(`${url}/access/bench/bare`, [{ method: 'GET' }]),
-    barePost: await load(`${url}/access/bench/bare`, [{ method: 'POST', headers, body: bodyOf(asked[0]!) }]),
-    select: await load(
-      url,
-      asked.map(({ person }) => ({ method: 'GET' as const, path: `/access/bench/select?id=${person}` })),
-    ),
-    decision: await decide(asked),
+    bare,
+    barePost,
+    select,
+    decision,
+    hundred: { ...hundred, perSecond: hundred.perSecond * 100 },
+    changing,
     direct: direct.length > 0 ? await decide(direct) : null,
+    remembered: (100 * memory) / (memory + after.records - before.records),
+  }
+}
+
+const nothing: Figures = { perSecond: 0, p50: 0, p99: 0, errors: 0 }
+
+function bodyOfAll(questions: readonly Question[]): string {
+  return JSON.stringify({ evaluations: questions.map(question => JSON.parse(bodyOf(question)) as object) })
+}
+
+/** How many questions were answered from memory until now, and how many from the records. */
+async function factsRead({ kit }: RunningService): Promise<Record<'memory' | 'records', number>> {
+  const { values } = await kit.tally.registry.getSingleMetric('famiglia_facts_total')!.get()
+  const of = (from: string) => values.find(({ labels }) => labels['from'] === from)?.value ?? 0
+  return { memory: of('memory'), records: of('records') }
+}
+
+/** Changes so many of the grants a second that people hold, each in a transaction of its own, while something is measured. */
+async function whileChanging<T>(url: string, perSecond: number, work: () => Promise<T>): Promise<T> {
+  const records = new pg.Client({ connectionString: url })
+  await records.connect()
+  const { rows } = await records.query<{ id: string }>(
+    "SELECT id FROM access_grant WHERE holder_kind = 'person' ORDER BY random() LIMIT 5000",
+  )
+  let ended = false
+  const changing = (async () => {
+    const begun = performance.now()
+    for (let done = 0; !ended; done++) {
+      const early = (done / perSecond) * 1_000 - (performance.now() - begun)
+      if (early > 0) await sleep(early)
+      await records.query(
+        "UPDATE access_grant SET until_at = now() + random() * interval '30 days' + interval '1 day' WHERE id = $1",
+        [rows[done % rows.length]!.id],
+      )
+    }
+  })()
+  try {
+    return await work()
+  } finally {
+    ended = true
+    await changing
+    await records.end()
   }
 }
 
@@ -304,7 +379,7 @@ function middle(samples: readonly Figures[]): Figures {
   return sorted[Math.floor(sorted.length / 2)]!
 }
 
-function sayRow({ name, bare, barePost, select, decision, direct }: Row): string {
+function sayRow({ name, bare, barePost, select, decision, hundred, changing, direct, remembered }: Row): string {
   const line = (what: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
     `  ${what.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}\n`
   return [
@@ -313,6 +388,11 @@ function sayRow({ name, bare, barePost, select, decision, direct }: Row): string
     line('a bare POST route', barePost, null),
     line('a route with one primary-key SELECT', select, null),
     line('a decision', decision, select),
+    `  of a hundred questions ${remembered.toFixed(1)} were answered from memory\n`,
+    line('a question among a hundred', hundred, decision).replace('of the SELECT', 'of a decision'),
+    changing
+      ? line('a decision, 1 % of changes beside', changing, decision).replace('of the SELECT', 'of a decision')
+      : '',
     direct
       ? line('one by a grant of one’s own', direct, select) +
         `  deciding through them against deciding by a grant of one’s own: ${(decision.perSecond / direct.perSecond).toFixed(2)}\n`

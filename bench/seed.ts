@@ -97,15 +97,18 @@ export async function seedPartners(
 }
 
 /**
- * An agency's tree of manager accounts, four deep, with so many ad accounts of forty clients under the lowest, and so many
+ * An agency's tree of manager accounts, four or six deep, with so many ad accounts of forty clients under the lowest, and so many
  * people, each put on a few manager accounts. Every question is answered through the tree, most of them over several levels.
  * Given a token, who is named first is an admin and signs in with it.
  */
 export async function seedTree(
   records: pg.Client,
-  { accounts, people }: { readonly accounts: number; readonly people: number },
+  { accounts, people, deep = 4 }: { readonly accounts: number; readonly people: number; readonly deep?: 4 | 6 },
   token: string | null = null,
 ): Promise<Question[]> {
+  // So many hang under each; so many manager accounts there are down to the second level, the second but lowest, the lowest.
+  const { each, upTo } = deep === 4 ? { each: 4, upTo: [5, 21, 85] } : { each: 2, upTo: [3, 31, 63] }
+  const [top, middle, all] = upTo as [number, number, number]
   await seedBusiness(records, people)
   await records.query(`
     INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
@@ -113,16 +116,16 @@ export async function seedTree(
         FROM business WHERE number = 'B-4815-1623-97'), 14 FROM generate_series(1, 40) n;
     INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by)
       SELECT gen_random_uuid(), 'A-m' || n, business.id, 'manager-account', 'm-' || n, 'Manager ' || n, 'marram', 'MA-m' || n, now(), business.opened_by
-      FROM business, generate_series(1, 85) n WHERE business.number = 'B-4815-1623-97';
+      FROM business, generate_series(1, ${all}) n WHERE business.number = 'B-4815-1623-97';
     INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
       SELECT gen_random_uuid(), 'A-a' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram', 'MA-a' || n, now(), business.opened_by, business.id, business.opened_by, now()
       FROM generate_series(1, ${accounts}) n JOIN business ON business.number = 'B-client-' || (n % 40 + 1);
-    ${linkUnder("'m-' || ((substr(below.handle, 3)::integer + 2) / 4)", "below.kind = 'manager-account' AND below.handle <> 'm-1'")};
-    ${linkUnder("'m-' || (22 + substr(below.handle, 9)::integer % 64)", "below.kind = 'ad-account'")};
+    ${linkUnder(`'m-' || ((substr(below.handle, 3)::integer + ${each - 2}) / ${each})`, "below.kind = 'manager-account' AND below.handle <> 'm-1'")};
+    ${linkUnder(`'m-' || (${middle + 1} + substr(below.handle, 9)::integer % ${all - middle})`, "below.kind = 'ad-account'")};
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
       SELECT gen_random_uuid(), m.business_id, m.id, 'person', person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), m.brought_in_by
       FROM ${numbered('person')} JOIN generate_series(0, 2) step ON true
-        JOIN asset m ON m.handle = 'm-' || ((person.n * (step * 20 + 1)) % CASE step WHEN 0 THEN 5 WHEN 1 THEN 21 ELSE 85 END + 1)
+        JOIN asset m ON m.handle = 'm-' || ((person.n * (step * 20 + 1)) % CASE step WHEN 0 THEN ${top} WHEN 1 THEN ${middle} ELSE ${all} END + 1)
       ON CONFLICT DO NOTHING;
     ANALYZE;`)
   if (token) await seedToken(records, token)
@@ -261,7 +264,7 @@ const actions: Record<string, string> = {
 
 async function draw(records: pg.Client, query: string): Promise<Question[]> {
   const { rows } = await records.query<{ person: string; kind: string; ref: string }>(
-    `${query} ORDER BY random() LIMIT 510`,
+    `${query} ORDER BY random() LIMIT 2000`,
   )
   return rows.map(row => ({ ...row, action: actions[row.kind]! }))
 }

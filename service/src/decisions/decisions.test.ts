@@ -122,8 +122,8 @@ test('of several, one that is not whole fails alone; it is left off where the pl
     expect(alone).not.toHaveProperty('evaluations')
     expect((await several({ ...see, ...none })).status).toBe(400)
   }
-  const many = await several({ ...priyasOwn(), evaluations: Array.from({ length: 51 }, () => see) })
-  expect(many).toMatchObject({ status: 400, detail: expect.stringContaining('50 questions') })
+  const many = await several({ ...priyasOwn(), evaluations: Array.from({ length: 101 }, () => see) })
+  expect(many).toMatchObject({ status: 400, detail: expect.stringContaining('100 questions') })
 })
 
 test('a platform’s id of a request comes back to it; who asks is settled before what is asked is looked at', async () => {

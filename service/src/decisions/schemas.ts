@@ -45,7 +45,7 @@ const resource = object({
 const action = object({ name: string().max(120).required(), properties: mixed().optional() })
 
 const isShort = (text: unknown, most: number) => typeof text === 'string' && text.length > 0 && text.length <= most
-const isNamed = (thing: { type?: unknown; id?: unknown } | undefined) =>
+const isNamed = (thing: { type?: unknown; id?: unknown } | null | undefined) =>
   isShort(thing?.type, 60) && isShort(thing?.id, 254)
 
 /** Whether it is a whole question. The same as the schema below: measured, the schema took a tenth of a decision's time. */
@@ -73,7 +73,7 @@ export const decisionOut = object({
 }).meta({ id: 'Evaluation' })
 
 /** As many questions as are answered at once. */
-const mostAtOnce = 50
+const mostAtOnce = 100
 
 /** When to leave off: never, at the first no, or at the first yes. */
 export const semantics = ['execute_all', 'deny_on_first_deny', 'permit_on_first_permit'] as const
@@ -90,6 +90,29 @@ const part = {
   context: mixed().optional(),
 }
 
+type Loose = Record<string, unknown>
+const isObject = (value: unknown): value is Loose =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isUsualPart = (value: unknown) =>
+  isObject(value) &&
+  [value['subject'], value['resource']].every(one => one === undefined || isNamed(one as Loose | null)) &&
+  (value['action'] === undefined || isShort((value['action'] as Loose | null)?.['name'], 120))
+
+/** Whether several are what is usually asked. What is not may fit as well: the schema below says. */
+const areUsualEvaluations: SurelyFits = data => {
+  if (!isUsualPart(data)) return false
+  const { evaluations: all, options } = data as { evaluations?: unknown; options?: unknown }
+  return (
+    Array.isArray(all) &&
+    all.length <= mostAtOnce &&
+    all.every(isUsualPart) &&
+    (options === undefined ||
+      (isObject(options) &&
+        (options['evaluations_semantic'] === undefined ||
+          semantics.includes(options['evaluations_semantic'] as 'execute_all'))))
+  )
+}
+
 /** Several at once: what an entry leaves out is taken from the top. Without any it is one question, answered as one. */
 export const evaluations = object({
   ...part,
@@ -99,7 +122,7 @@ export const evaluations = object({
   })
     .optional()
     .default(undefined),
-})
+}).meta({ surely: areUsualEvaluations })
 const oneOfSeveral = object({
   decision: boolean().required(),
   context: object({
