@@ -4,14 +4,14 @@ import type { DataSource } from 'typeorm'
 /** What was seen of something: all marks on it put together, at the instant its facts were read. */
 export interface Seen {
   readonly about: string
-  /** The marks' XOR, a 64-bit number as text; 0 where there was none. */
-  readonly marks: string
-  /** Both in one: the same thing seen alike is asked about once. */
-  readonly key: string
+  /** The marks' XOR, a 64-bit number; 0 where there was none. */
+  readonly marks: bigint
 }
 
 interface Batch {
+  /** What was seen, by what it is about: first of all alike, then whatever was seen otherwise. */
   readonly asked: Map<string, Seen>
+  readonly otherwise: Seen[]
   readonly changed: Promise<ReadonlySet<Seen>>
   go(): void
 }
@@ -19,7 +19,10 @@ interface Batch {
 /** Two at once keep PostgreSQL busy while one answer is on its way; more would only make each smaller. */
 const atOnce = 2
 
-const query = `SELECT asked.place FROM unnest($1::uuid[], $2::bigint[]) WITH ORDINALITY AS asked(about, marks, place)
+/** All marks on all of it in one number: what a process expects, unless something has changed. */
+const together = 'SELECT coalesce(bit_xor(value), 0) AS marks FROM mark WHERE about = ANY ($1::uuid[])'
+
+const oneByOne = `SELECT asked.place FROM unnest($1::uuid[], $2::bigint[]) WITH ORDINALITY AS asked(about, marks, place)
   WHERE asked.marks <> coalesce((SELECT bit_xor(mark.value) FROM mark WHERE mark.about = asked.about), 0)`
 
 /**
@@ -36,19 +39,20 @@ export class Marks {
   async unchanged(all: readonly (readonly Seen[])[]): Promise<boolean[]> {
     if (all.length === 0) return []
     const batch = (this.next ??= this.open())
-    const own = all.map(seen => seen.map(one => join(batch.asked, one)))
+    const own = all.map(seen => seen.map(one => join(batch, one)))
     const changed = await batch.changed
     return own.map(seen => changed.size === 0 || !seen.some(one => changed.has(one)))
   }
 
   private open(): Batch {
     const asked = new Map<string, Seen>()
+    const otherwise: Seen[] = []
     let go!: () => void
     const begun = new Promise<void>(resolve => (go = resolve))
-    const changed = begun.then(async () => this.compare([...asked.values()]))
+    const changed = begun.then(async () => this.compare([...asked.values()], otherwise))
     // What came in with the same turn of the event loop goes along.
     setImmediate(() => this.startNext())
-    return { asked, changed, go }
+    return { asked, otherwise, changed, go }
   }
 
   private startNext(): void {
@@ -64,20 +68,36 @@ export class Marks {
     batch.changed.then(end, end)
   }
 
-  private async compare(asked: readonly Seen[]): Promise<ReadonlySet<Seen>> {
+  private async compare(asked: readonly Seen[], otherwise: readonly Seen[]): Promise<ReadonlySet<Seen>> {
+    if (otherwise.length === 0 && (await this.areAllAsSeen(asked))) return new Set()
+    const all = [...asked, ...otherwise]
     const { rows } = await this.pool.query<{ place: string }>({
-      name: 'marks',
-      text: query,
-      values: [asked.map(({ about }) => about), asked.map(({ marks }) => marks)],
+      name: 'marks-one-by-one',
+      text: oneByOne,
+      values: [all.map(({ about }) => about), all.map(({ marks }) => marks)],
     })
-    return new Set(rows.map(({ place }) => asked[Number(place) - 1]!))
+    return new Set(rows.map(({ place }) => all[Number(place) - 1]!))
+  }
+
+  private async areAllAsSeen(asked: readonly Seen[]): Promise<boolean> {
+    const { rows } = await this.pool.query<{ marks: string }>({
+      name: 'marks',
+      text: together,
+      values: [asked.map(({ about }) => about)],
+    })
+    let expected = 0n
+    for (const { marks } of asked) expected ^= marks
+    return BigInt(rows[0]!.marks) === BigInt.asIntN(64, expected)
   }
 }
 
-function join(asked: Map<string, Seen>, seen: Seen): Seen {
-  const there = asked.get(seen.key)
-  if (!there) asked.set(seen.key, seen)
-  return there ?? seen
+/** The same thing seen alike is asked about once; seen twice and not alike, it has changed for one of the two. */
+function join({ asked, otherwise }: Batch, seen: Seen): Seen {
+  const there = asked.get(seen.about)
+  if (there?.marks === seen.marks) return there
+  if (there) otherwise.push(seen)
+  else asked.set(seen.about, seen)
+  return seen
 }
 
 const foldedAtOnce = 5_000

@@ -136,7 +136,7 @@ function factsRead(row: MarkedRow): FactsRead {
   // Nothing is looked up by a grant's own id: a grant counts by who holds it, and a link by what hangs on it.
   const grants = new Set(grantsIn(facts).map(grant => grant.id))
   const seen = Object.entries(row.marks).flatMap(([about, marks]) =>
-    grants.has(about) ? [] : [{ about, marks, key: about + marks }],
+    grants.has(about) ? [] : [{ about, marks: BigInt(marks) }],
   )
   return { facts, seen, bytes: bytesFor(row) }
 }
