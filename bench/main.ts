@@ -31,6 +31,8 @@ const seconds = Number(process.env['BENCH_SECONDS'] ?? 4)
 const rounds = Number(process.env['BENCH_ROUNDS'] ?? 5)
 const platformSecret = randomUUID() + randomUUID()
 const headers = { 'content-type': 'application/json', authorization: `Bearer ${platformSecret}` }
+/** What was not measured. */
+const nothing: Figures = { perSecond: 0, p50: 0, p99: 0, errors: 0 }
 const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
 const server = await startPostgres(home)
 const asking = fork(join(import.meta.dirname, 'load.ts'), { execArgv: process.execArgv })
@@ -227,8 +229,6 @@ async function oneRound(
     remembered: (100 * memory) / (memory + after.records - before.records),
   }
 }
-
-const nothing: Figures = { perSecond: 0, p50: 0, p99: 0, errors: 0 }
 
 function bodyOfAll(questions: readonly Question[]): string {
   return JSON.stringify({ evaluations: questions.map(question => JSON.parse(bodyOf(question)) as object) })

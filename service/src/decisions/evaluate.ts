@@ -40,7 +40,7 @@ export interface EvaluationOutcome {
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
   const [facts] = await factsFor(kit, platform, [asked])
-  return answerTo(kit, platform, asked, facts ?? null)
+  return answerTo(kit, platform, asked, facts ?? null, kit.clock.now())
 }
 
 function answerTo(
@@ -48,9 +48,9 @@ function answerTo(
   platform: PlatformConfig,
   { action: { name: action }, resource }: Evaluation,
   facts: AccessFacts | null,
+  now: Instant,
 ): EvaluationOutcome {
-  const outcome =
-    isAction(action) && facts?.asset.kind === resource.type ? outcomeOf(kit, facts, action, kit.clock.now()) : unknown
+  const outcome = isAction(action) && facts?.asset.kind === resource.type ? outcomeOf(kit, facts, action, now) : unknown
   kit.tally.decided(platform.key, outcome.decision)
   return outcome
 }
@@ -125,9 +125,10 @@ export async function evaluateAll(
   }))
   const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
   const facts = await factsFor(kit, platform, whole)
+  const now = kit.clock.now()
   const answers: Answered[] = []
   for (const [index, one] of whole.entries()) {
-    answers.push(isUsualEvaluation(one) ? answerTo(kit, platform, one as Evaluation, facts[index]!) : notWhole)
+    answers.push(isUsualEvaluation(one) ? answerTo(kit, platform, one as Evaluation, facts[index]!, now) : notWhole)
     if (answers.at(-1)!.decision === end) break
   }
   return { evaluations: answers }
