@@ -8,7 +8,7 @@ import { text } from 'node:stream/consumers'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { freePort } from '@famiglia/service'
 import * as openid from 'openid-client'
-import { afterAll, beforeAll, expect, test } from 'vitest'
+import { afterAll, beforeAll, expect, test, vi } from 'vitest'
 import { openBrowser, type Browser } from './support/browser.ts'
 import { commandLine } from './support/commandLine.ts'
 import { openScene, type Scene } from './support/scene.ts'
@@ -373,6 +373,30 @@ test('traces go to a collector where the standard’s variables name one, under 
   expect(statements.map(({ name }) => name)).toContain('SELECT')
   expect(whole).toContain('famiglia-here')
   for (const secret of [token, scene.tomasz.email, scene.agnese.business]) expect(whole).not.toContain(secret)
+})
+
+test('two processes serve at one port: their metrics are one, one that ends is replaced, and both end when told', async () => {
+  const port = await freePort()
+  const at = `http://127.0.0.1:${port}`
+  await serve(port, { FAMIGLIA_PROCESSES: '2' })
+  const { pid } = running.get(port)!
+  const processes = () => readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').map(Number)
+  const requests = async () => {
+    const text = await (await fetch(`${at}/metrics`)).text()
+    return Number(/famiglia_request_seconds_count\{[^}]*route="\/health\/live"[^}]*\} (\d+)/.exec(text)?.[1] ?? 0)
+  }
+  const live = async () => (await fetch(`${at}/health/live`, { headers: { connection: 'close' } })).status
+  expect(processes()).toHaveLength(2)
+  for (let asked = 0; asked < 20; asked++) expect(await live()).toBe(200)
+  expect(await requests()).toBe(20)
+  const [first, second] = processes()
+  process.kill(first!, 'SIGKILL')
+  await sleep(300)
+  expect(await live()).toBe(200)
+  await vi.waitFor(() => expect(processes().filter(one => one !== second)).toHaveLength(1), { timeout: 20_000 })
+  expect(processes()).not.toContain(first)
+  expect(await end(port)).toBe(0)
+  await expect(live()).rejects.toThrow()
 })
 
 test.each([22, 24])('what was installed runs on Node.js %i too', async version => {

@@ -1,6 +1,8 @@
+import cluster from 'node:cluster'
 import { join } from 'node:path'
 import { isDatabaseAway } from './base/database.ts'
-import { SettingError, startService, type Settings } from './main.ts'
+import { SettingError, type Settings } from './main.ts'
+import { NotStarted, startProcesses } from './processes.ts'
 
 export { tellCheck } from './check.ts'
 
@@ -14,9 +16,11 @@ export async function serve(
 ): Promise<void> {
   process.on('SIGHUP', () => undefined)
   try {
-    const service = await startService(environment, { consoleFiles })
-    process.stdout.write(`Famiglia is at ${service.url}\n`)
-    for (const signal of ['SIGTERM', 'SIGINT'] as const)
+    const service = await startProcesses(environment, { consoleFiles })
+    if (cluster.isPrimary) process.stdout.write(`Famiglia is at ${service.url}\n`)
+    // Ctrl-C reaches all processes of a terminal: the one that watches over the others ends them in their turn.
+    if (cluster.isWorker) process.on('SIGINT', () => undefined)
+    for (const signal of cluster.isWorker ? (['SIGTERM'] as const) : (['SIGTERM', 'SIGINT'] as const))
       process.once(signal, () => {
         process.once(signal, () => process.exit(1))
         void service.close().then(
@@ -28,7 +32,7 @@ export async function serve(
         )
       })
   } catch (error) {
-    console.error(sayWhyNot(error, environment))
+    if (!(error instanceof NotStarted)) console.error(sayWhyNot(error, environment))
     // What was opened until then would keep it alive.
     process.exit(1)
   }

@@ -102,6 +102,8 @@ const settings = object({
   FAMIGLIA_HOST: string().default('127.0.0.1'),
   /** Port the service listens on; 0 takes a free one. */
   FAMIGLIA_PORT: number().integer().min(0).max(65535).default(4810),
+  /** Processes that serve at that port on this machine. */
+  FAMIGLIA_PROCESSES: number().integer().min(1).max(64).default(1),
   /** The address people and platforms reach it at; without it, that of the port it listens on. */
   FAMIGLIA_PUBLIC_URL: string().matches(/^https?:\/\/[^/]+$/, 'must be an origin, as https://famiglia.example'),
   /** Proxies in front, as addresses or networks (10.0.0.4, 10.1.0.0/16), by commas: what they say of who asks is believed; of nobody else. */

@@ -3,6 +3,7 @@ import type pg from 'pg'
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
 import type { DataSource } from 'typeorm'
 import packageJson from '../../package.json' with { type: 'json' }
+import { allMetrics, tellMetrics } from './all-metrics.ts'
 import { databaseAway, poolOf } from './database.ts'
 import { countLetters } from './outbox.ts'
 
@@ -96,9 +97,11 @@ export function watchOver(
     name: 'famiglia_build_info',
     help: 'Which build this is.',
     labelNames: ['version', 'node'],
+    aggregator: 'max',
     registers,
   }).set({ version: packageJson.version, node: process.versions.node }, 1)
   watchRecords(registry, database, deciding)
+  tellMetrics(registry)
 
   app.addHook('onResponse', (request, reply, done) => {
     const status = String(reply.statusCode)
@@ -116,11 +119,14 @@ export function watchOver(
     return { ready: true }
   })
   app.get('/metrics', hidden, async (_request, reply) =>
-    reply.type(registry.contentType).send(await registry.metrics()),
+    reply.type(registry.contentType).send(await allMetrics(registry)),
   )
 }
 
-/** What is asked of PostgreSQL when the metrics are: letters and background work; and how busy its connections are. */
+/**
+ * What is asked of PostgreSQL when the metrics are: letters and background work, the same to all processes; and how busy the
+ * connections of each are.
+ */
 function watchRecords(registry: Registry, database: DataSource, deciding: pg.Pool): void {
   const registers = [registry]
   const pools = { changes: () => poolOf(database), decisions: () => deciding }
@@ -141,12 +147,14 @@ function watchRecords(registry: Registry, database: DataSource, deciding: pg.Poo
   const oldest = new Gauge({
     name: 'famiglia_oldest_letter_seconds',
     help: 'How long the oldest letter that is due has been waiting.',
+    aggregator: 'max',
     registers,
   })
   new Gauge({
     name: 'famiglia_letters',
     help: 'Letters that have not arrived: waiting to be sent, or come back.',
     labelNames: ['state'],
+    aggregator: 'max',
     registers,
     collect() {
       return orNothing(this, async () => {
@@ -161,6 +169,7 @@ function watchRecords(registry: Registry, database: DataSource, deciding: pg.Poo
     name: 'famiglia_jobs',
     help: 'Background work, by queue and state.',
     labelNames: ['queue', 'state'],
+    aggregator: 'max',
     registers,
     collect() {
       return orNothing(this, async () => {
