@@ -107,13 +107,14 @@ const marked: readonly Marked[] = [
   },
   { table: 'bundle', about: ['id'], on: ['UPDATE'] },
   { table: 'bundle_asset', about: ['asset_id'] },
-  // Links are looked up by what hangs on them; all else by who holds it.
+  // Whatever one business gives another marks what is given, and nothing else that the other works on; what is given to
+  // people and teams marks them.
   {
     table: 'access_grant',
-    about: ["CASE WHEN holder_kind = 'manager' THEN target_id ELSE holder_id END"],
+    about: ["CASE WHEN holder_kind IN ('business', 'manager') THEN target_id ELSE holder_id END"],
     except: ['notices', 'changed_at'],
   },
-  { table: 'partner_freeze', about: ['giver_id', 'holder_id'] },
+  { table: 'partner_freeze', about: ['giver_id'] },
   { table: 'outside_freeze', about: ['person_id'] },
 ]
 
