@@ -249,8 +249,9 @@ const addGrants = (holder: 'person' | 'team', each: number, where = '', target: 
     SELECT gen_random_uuid(), business.id, target.id, '${holder}', holder.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), business.opened_by
     FROM business, (SELECT id, row_number() OVER (ORDER BY id) AS n FROM ${holder}) holder
     JOIN generate_series(1, ${each}) step ON true
-    JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n, count(*) OVER () AS all
-      FROM ${target} ${where}) target ON target.n = (holder.n * 7 + step * 13) % target.all + 1
+    JOIN (SELECT count(*) AS all FROM ${target} ${where}) counted ON true
+    JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n FROM ${target} ${where}) target
+      ON target.n = (holder.n * 7 + step * 13) % counted.all + 1
     ON CONFLICT DO NOTHING`
 
 const asked = 'g.holder_id AS person, a.kind, a.platform_ref AS ref'
