@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
+import { startService, type RunningService, type Settings, type Surroundings } from '@famiglia/service'
 import pg from 'pg'
 import { inject } from 'vitest'
 import { findPostgresPrograms } from '../../scripts/postgres.ts'
@@ -25,6 +26,22 @@ export async function restoreLanded(file: string): Promise<string> {
   )
   if (status !== 0) throw new Error(stderr)
   return url
+}
+
+/** A process of the service on such records, with nothing around it. */
+export async function serveLanded(
+  url: string,
+  settings: Settings,
+  around: Partial<Surroundings> = {},
+): Promise<RunningService> {
+  const least = {
+    DATABASE_URL: url,
+    FAMIGLIA_SECRET: 'a secret for these tests alone, nothing else',
+    FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
+    FAMIGLIA_PORT: '0',
+    FAMIGLIA_LOG_LEVEL: 'silent',
+  }
+  return startService({ ...least, ...settings }, { consoleFiles: import.meta.dirname, ...around })
 }
 
 export async function asked(url: string, text: string, values?: unknown[]): Promise<object[]> {

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { Temporal } from '@famiglia/core'
-import { MovableClock, startService, type RunningService } from '@famiglia/service'
+import { MovableClock, type RunningService } from '@famiglia/service'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { answerOf, famigliaClient } from '@famiglia/client'
-import { landed, restoreLanded } from '../../../e2e/support/landed.ts'
+import { landed, restoreLanded, serveLanded } from '../../../e2e/support/landed.ts'
 import { hashOf } from '../base/secrets.ts'
 
 /** Decisions of two processes over the records of the whole demo, while access changes. */
@@ -24,18 +24,7 @@ interface Held {
 beforeAll(async () => {
   const url = await restoreLanded(landed.at(-1)!)
   const platform = { key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret, kinds: ['ad-account'] }
-  const start = () =>
-    startService(
-      {
-        DATABASE_URL: url,
-        FAMIGLIA_SECRET: 'a secret for these tests alone, nothing else',
-        FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
-        FAMIGLIA_PORT: '0',
-        FAMIGLIA_LOG_LEVEL: 'silent',
-        FAMIGLIA_PLATFORMS: JSON.stringify([platform]),
-      },
-      { consoleFiles: import.meta.dirname, clock },
-    )
+  const start = () => serveLanded(url, { FAMIGLIA_PLATFORMS: JSON.stringify([platform]) }, { clock })
   processes = [await start(), await start()]
   records = new pg.Pool({ connectionString: url, max: 60 })
   await records.query(

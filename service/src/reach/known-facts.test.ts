@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
-import { startService, type RunningService } from '@famiglia/service'
+import type { RunningService } from '@famiglia/service'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { landed, restoreLanded } from '../../../e2e/support/landed.ts'
+import { landed, restoreLanded, serveLanded } from '../../../e2e/support/landed.ts'
 import { foldMarks } from '../base/marks.ts'
 import { factsFrom } from './facts.ts'
 
@@ -43,18 +43,7 @@ type Event = 'INSERT' | 'UPDATE' | 'DELETE'
 
 beforeAll(async () => {
   const url = await restoreLanded(landed.at(-1)!)
-  const start = (mebibytes: string) =>
-    startService(
-      {
-        DATABASE_URL: url,
-        FAMIGLIA_SECRET: 'a secret for these tests alone, nothing else',
-        FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
-        FAMIGLIA_PORT: '0',
-        FAMIGLIA_LOG_LEVEL: 'silent',
-        FAMIGLIA_DECISION_MEMORY_MIB: mebibytes,
-      },
-      { consoleFiles: import.meta.dirname },
-    )
+  const start = (mebibytes: string) => serveLanded(url, { FAMIGLIA_DECISION_MEMORY_MIB: mebibytes })
   keeping = [await start('64'), await start('1')]
   plain = await start('0')
   records = new pg.Client({ connectionString: url })
