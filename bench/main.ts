@@ -23,7 +23,7 @@ import {
 } from './seed.ts'
 
 /**
- * Decisions per second beside a bare route and a route with one primary-key SELECT, all in one process and one run:
+ * Decisions per second beside a bare route and a route with one primary-key SELECT, all by one process in one run, asked by another:
  * the ratios are what counts, the figures themselves are those of this machine at this moment. Then the first page of
  * the access grid, one request after another, beside the same bare route.
  */

@@ -393,7 +393,15 @@ test('two processes serve at one port: their metrics are one, one that ends is r
   process.kill(first!, 'SIGKILL')
   await sleep(300)
   expect(await live()).toBe(200)
-  await vi.waitFor(() => expect(processes().filter(one => one !== second)).toHaveLength(1), { timeout: 20_000 })
+  // While the new one is starting, the metrics wait for nobody.
+  await vi.waitFor(
+    async () => {
+      const metrics = await fetch(`${at}/metrics`)
+      expect([metrics.status, (await metrics.text()).includes('famiglia_build_info')]).toEqual([200, true])
+      expect(processes().filter(one => one !== second)).toHaveLength(1)
+    },
+    { timeout: 20_000, interval: 200 },
+  )
   expect(processes()).not.toContain(first)
   expect(await end(port)).toBe(0)
   await expect(live()).rejects.toThrow()

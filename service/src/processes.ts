@@ -1,6 +1,6 @@
 import cluster, { type Worker } from 'node:cluster'
 import { setTimeout as sleep } from 'node:timers/promises'
-import { answerMetrics } from './base/all-metrics.ts'
+import { answerMetrics, hearWhoAsksForMetrics } from './base/all-metrics.ts'
 import { readConfig, type Settings } from './base/config.ts'
 import { freePort } from './base/free-port.ts'
 import { startService, type Surroundings } from './main.ts'
@@ -21,6 +21,7 @@ export class NotStarted extends Error {}
 export async function startProcesses(settings: Settings, around: Surroundings): Promise<Running> {
   const { FAMIGLIA_PROCESSES: count, FAMIGLIA_PORT: port } = readConfig(settings)
   if (cluster.isWorker || count === 1) {
+    hearWhoAsksForMetrics()
     const service = await startService(settings, around)
     process.send?.({ at: service.url })
     return service

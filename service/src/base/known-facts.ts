@@ -39,7 +39,7 @@ export class KnownFacts {
     let next = 0
     const found = kept.map(one => (one && unchanged[next++] ? one.facts : null))
     const wanting = found.flatMap((facts, place) => (facts ? [] : [place]))
-    this.tally.knew(keys.length - wanting.length, wanting.length)
+    this.tally.tookFacts(keys.length - wanting.length, wanting.length)
     if (wanting.length === 0) return found
     const anew = await read(wanting)
     for (const [index, place] of wanting.entries()) {

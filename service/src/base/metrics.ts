@@ -1,9 +1,9 @@
 import type { FastifyInstance, FastifySchema } from 'fastify'
 import type pg from 'pg'
-import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
+import { AggregatorRegistry, collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from 'prom-client'
 import type { DataSource } from 'typeorm'
 import packageJson from '../../package.json' with { type: 'json' }
-import { allMetrics, tellMetrics } from './all-metrics.ts'
+import { allMetrics } from './all-metrics.ts'
 import { databaseAway, poolOf } from './database.ts'
 import { countLetters } from './outbox.ts'
 
@@ -51,7 +51,7 @@ export class Tally {
     })
   }
 
-  knew(fromMemory: number, fromRecords: number): void {
+  tookFacts(fromMemory: number, fromRecords: number): void {
     this.fromMemory.inc(fromMemory)
     this.fromRecords.inc(fromRecords)
   }
@@ -101,7 +101,7 @@ export function watchOver(
     registers,
   }).set({ version: packageJson.version, node: process.versions.node }, 1)
   watchRecords(registry, database, deciding)
-  tellMetrics(registry)
+  AggregatorRegistry.setRegistries(registry)
 
   app.addHook('onResponse', (request, reply, done) => {
     const status = String(reply.statusCode)

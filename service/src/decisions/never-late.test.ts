@@ -9,6 +9,7 @@ import { hashOf } from '../base/secrets.ts'
 
 /** Decisions of two processes over the records of the whole demo, while access changes. */
 const secret = randomUUID() + randomUUID()
+const othersSecret = randomUUID() + randomUUID()
 const clock = new MovableClock()
 let processes: RunningService[]
 let records: pg.Pool
@@ -24,7 +25,8 @@ interface Held {
 beforeAll(async () => {
   const url = await restoreLanded(landed.at(-1)!)
   const platform = { key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret, kinds: ['ad-account'] }
-  const start = () => serveLanded(url, { FAMIGLIA_PLATFORMS: JSON.stringify([platform]) }, { clock })
+  const other = { ...platform, key: 'other', name: 'Other', secret: othersSecret }
+  const start = () => serveLanded(url, { FAMIGLIA_PLATFORMS: JSON.stringify([platform, other]) }, { clock })
   processes = [await start(), await start()]
   records = new pg.Pool({ connectionString: url, max: 60 })
   await records.query(
@@ -58,10 +60,11 @@ async function may(
   process: number,
   { person, ref }: Pick<Held, 'person' | 'ref'>,
   name = 'ads.publish',
+  bearer = secret,
 ): Promise<boolean> {
   const answer = await fetch(`${processes[process]!.url}/access/v1/evaluation`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', authorization: `Bearer ${secret}` },
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${bearer}` },
     body: JSON.stringify({
       subject: { type: 'person', id: person },
       action: { name },
@@ -115,6 +118,15 @@ test('what is given and ended through one process is known to the other at once'
   }
   expect(known).toEqual(known.map((_one, index) => index % 2 === 1))
 }, 60_000)
+
+test('what one platform was told is told to no other, however alike they ask', async () => {
+  const grant = held[3]!
+  await rows('UPDATE access_grant SET ended_at = NULL WHERE id = $1', [grant.id])
+  expect(await may(0, grant)).toBe(true)
+  expect(await may(0, grant, 'ads.publish', othersSecret)).toBe(false)
+  expect(await may(0, { ...grant, ref: grant.ref.toLowerCase() })).toBe(false)
+  expect(await may(0, { ...grant, person: held[4]!.id })).toBe(false)
+})
 
 test('fifty businesses give something to the same person in fifty changes that are all still open: none waits for another', async () => {
   const somebody = held[0]!

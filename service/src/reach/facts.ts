@@ -133,7 +133,7 @@ const bytesFor = ({ facts, marks }: MarkedRow) => facts.length * 5 + Object.keys
 
 function factsRead(row: MarkedRow): FactsRead {
   const facts = toFacts(row)
-  // Nothing is looked up by a grant's own id: a grant counts by who holds it, and a link by what hangs on it.
+  // Nothing is looked up by a grant's own id: it is found by who holds it, or by what it is on.
   const grants = new Set(grantsIn(facts).map(grant => grant.id))
   const seen = Object.entries(row.marks).flatMap(([about, marks]) =>
     grants.has(about) ? [] : [{ about, marks: BigInt(marks) }],
