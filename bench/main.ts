@@ -1,41 +1,19 @@
-import { fork } from 'node:child_process'
-import { randomUUID } from 'node:crypto'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
-import type autocannon from 'autocannon'
 import pg from 'pg'
-import { startService, type RunningService } from '@famiglia/service'
-import { createDatabase } from '../scripts/home.ts'
-import { startPostgres } from '../scripts/postgres.ts'
-import type { Figures, Load } from './load.ts'
-import { timePages } from './pages.ts'
-import {
-  seedDirect,
-  seedGrants,
-  seedGrid,
-  seedPartners,
-  seedTree,
-  seedWoven,
-  seedWriters,
-  type Question,
-} from './seed.ts'
+import type { RunningService } from '@famiglia/service'
+import { measureGrid, measurePages, measureTree, measureWriters } from './lists.ts'
+import type { Figures } from './load.ts'
+import { seedDirect, seedGrants, seedPartners, seedTree, seedWoven, type Question } from './seed.ts'
+import { endAll, headers, load, serveSeeded } from './serving.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all by one process in one run, asked by another:
  * the ratios are what counts, the figures themselves are those of this machine at this moment. Then the first page of
  * the access grid, one request after another, beside the same bare route.
  */
-const seconds = Number(process.env['BENCH_SECONDS'] ?? 4)
 const rounds = Number(process.env['BENCH_ROUNDS'] ?? 5)
-const platformSecret = randomUUID() + randomUUID()
-const headers = { 'content-type': 'application/json', authorization: `Bearer ${platformSecret}` }
 /** What was not measured. */
 const nothing: Figures = { perSecond: 0, p50: 0, p99: 0, errors: 0 }
-const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
-const server = await startPostgres(home)
-const asking = fork(join(import.meta.dirname, 'load.ts'), { execArgv: process.execArgv })
 
 interface World {
   readonly name: string
@@ -85,9 +63,7 @@ try {
   if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))
   if (!only || only === 'writers') process.stdout.write(await measureWriters(5))
 } finally {
-  asking.disconnect()
-  await server.stop()
-  rmSync(home, { recursive: true, force: true })
+  await endAll()
 }
 
 interface Row {
@@ -127,48 +103,6 @@ async function measure({ name, seed, changing, direct }: World): Promise<Row> {
     direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
     remembered: samples.at(-1)!.remembered,
   }
-}
-
-async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
-  const database = `bench_${randomUUID().replaceAll('-', '')}`
-  await createDatabase(server, database)
-  const service = await serve(server.urlOf(database))
-  const records = new pg.Client({ connectionString: server.urlOf(database) })
-  await records.connect()
-  const seeded = await seed(records)
-  await records.end()
-  return { service, seeded, url: server.urlOf(database) }
-}
-
-async function serve(databaseUrl: string): Promise<RunningService> {
-  const kinds = ['ad-account', 'analytics-account', 'property']
-  const platforms = [{ key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret: platformSecret, kinds }]
-  return startService(
-    {
-      DATABASE_URL: databaseUrl,
-      FAMIGLIA_SECRET: randomUUID(),
-      FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
-      FAMIGLIA_PORT: '0',
-      FAMIGLIA_LOG_LEVEL: 'silent',
-      FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
-    },
-    {
-      consoleFiles: join(import.meta.dirname, '../console/dist'),
-      alsoServe: async (app, kit) => {
-        const driver = kit.database.driver as unknown as { master: pg.Pool }
-        app.get('/access/bench/bare', async () => ({ decision: true }))
-        app.post('/access/bench/bare', async () => ({ decision: true }))
-        app.get<{ Querystring: { id: string } }>('/access/bench/select', async request => {
-          const { rows } = await driver.master.query({
-            name: 'bench-select',
-            text: 'SELECT id, name FROM person WHERE id = $1',
-            values: [request.query.id],
-          })
-          return { decision: rows.length === 1 }
-        })
-      },
-    },
-  )
 }
 
 function bodyOf({ person, action, kind, ref }: Question): string {
@@ -267,111 +201,6 @@ async function whileChanging<T>(url: string, perSecond: number, work: () => Prom
     await changing
     await records.end()
   }
-}
-
-/** Asks from a process of its own. */
-async function load(url: string, requests: autocannon.Request[]): Promise<Figures> {
-  const figures = await new Promise<Figures>((resolve, reject) => {
-    asking.once('message', resolve)
-    asking.send({ url, requests, seconds } satisfies Load, error => error && reject(error))
-  })
-  if (figures.errors > 0) throw new Error(`${url}: ${figures.errors} questions were not answered as they should be.`)
-  return figures
-}
-
-/** The first page, as the console asks for it, and one with a filter, each asked for forty times in a row. */
-async function measureGrid(people: number, assets: number): Promise<string> {
-  const token = randomUUID() + randomUUID()
-  const { service } = await serveSeeded(records => seedGrid(records, people, assets, token))
-  const { timed, business } = await timing(service, token)
-  const grid = `${business}/grid?limit=60`
-  const lines = [
-    await timed('a bare route', `${service.url}/access/bench/bare`),
-    await timed('the first page', grid),
-    await timed('the first page of “can spend”', `${grid}&show=can+spend`),
-    await timed('the first page of “ends soon”', `${grid}&show=ends+soon`),
-  ]
-  await service.close()
-  return `\nThe access grid of ${people.toLocaleString('en')} people and ${assets} assets\n${lines.join('\n')}\n`
-}
-
-/** The console's pages, as somebody sees them. */
-async function measurePages(people: number, assets: number): Promise<string> {
-  const token = randomUUID() + randomUUID()
-  const { service } = await serveSeeded(records => seedGrid(records, people, assets, token))
-  const { business } = await timing(service, token)
-  const lines = await timePages(service.url, token, business.split('/').at(-1)!)
-  await service.close()
-  return `\nUntil a page can be used, with ${people.toLocaleString('en')} people and ${assets} assets\n${lines}\n`
-}
-
-/** Asks for pages forty times in a row, one request after another, as who a token belongs to. */
-async function timing({ url }: RunningService, token: string) {
-  const authorization = { authorization: `Bearer ${token}` }
-  const me = await fetch(`${url}/v1/me`, { headers: authorization })
-  const { businesses } = (await me.json()) as { businesses: { number: string }[] }
-  const timed = async (name: string, page: string) => {
-    const times: number[] = []
-    for (let turn = 0; turn < 45; turn++) {
-      const begun = performance.now()
-      const answer = await fetch(page, { headers: authorization })
-      if (!answer.ok) throw new Error(`${page}: ${await answer.text()}`)
-      await answer.arrayBuffer()
-      if (turn >= 5) times.push(performance.now() - begun)
-    }
-    times.sort((one, other) => one - other)
-    return `  ${name.padEnd(36)} middle ${times[20]!.toFixed(1).padStart(6)} ms   slowest ${times.at(-1)!.toFixed(1).padStart(6)} ms`
-  }
-  return { timed, business: `${url}/v1/businesses/${businesses[0]!.number}` }
-}
-
-/** The tree as the console asks for it, with all that hangs in it. */
-async function measureTree(accounts: number, people: number): Promise<string> {
-  const token = randomUUID() + randomUUID()
-  const { service } = await serveSeeded(records => seedTree(records, { accounts, people }, token))
-  const { timed, business } = await timing(service, token)
-  const lines = [
-    await timed('a bare route', `${service.url}/access/bench/bare`),
-    await timed('the tree', `${business}/tree`),
-  ]
-  await service.close()
-  return `\nThe tree of ${accounts.toLocaleString('en')} accounts under manager accounts four deep\n${lines.join('\n')}\n`
-}
-
-/**
- * Ten admins of each of so many businesses give access to the same few people on the same few accounts at once, each
- * without pause: how many changes hold a second, and what the rest were told.
- */
-async function measureWriters(businesses: number): Promise<string> {
-  const { service, seeded } = await serveSeeded(records => seedWriters(records, businesses))
-  const answers = new Map<string, number>()
-  const until = performance.now() + seconds * 2_000
-  const tiers = ['watch', 'draft', 'run']
-  const took: number[] = []
-  await Promise.all(
-    seeded.map(async ({ token, business }, which) => {
-      const group = Math.floor(which / 10)
-      for (let turn = 0; performance.now() < until; turn++) {
-        const person = `writer-${group}-${11 + ((which * 7 + turn * 3) % 20)}@ondaverde.example`
-        const sentence = `let ${person} ${tiers[turn % 3]} on ad-account/account-${1 + ((which + turn) % 10)}`
-        const begun = performance.now()
-        const answer = await fetch(`${service.url}/v1/businesses/${business}/sentences`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
-          body: JSON.stringify({ sentence }),
-        })
-        const told = (await answer.json()) as { outcome?: string; code?: string }
-        const key = answer.ok ? 'held' : `${answer.status} ${told.code}`
-        answers.set(key, (answers.get(key) ?? 0) + 1)
-        took.push(performance.now() - begun)
-      }
-    }),
-  )
-  await service.close()
-  took.sort((one, other) => one - other)
-  const held = answers.get('held') ?? 0
-  const others = [...answers].filter(([key]) => key !== 'held').map(([key, count]) => `${count} × ${key}`)
-  return `\n${seeded.length} writers over ${businesses} businesses: ${(held / (seconds * 2)).toFixed(0)} changes a second, middle ${took[Math.floor(took.length / 2)]!.toFixed(0)} ms, slowest ${took.at(-1)!.toFixed(0)} ms; others: ${others.join(', ') || 'none'}\n`
 }
 
 function middle(samples: readonly Figures[]): Figures {

@@ -1,0 +1,79 @@
+import { fork } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type autocannon from 'autocannon'
+import pg from 'pg'
+import { startService, type RunningService } from '@famiglia/service'
+import { createDatabase } from '../scripts/home.ts'
+import { startPostgres } from '../scripts/postgres.ts'
+import type { Figures, Load } from './load.ts'
+
+/** Seconds that each figure is measured for. */
+export const seconds = Number(process.env['BENCH_SECONDS'] ?? 4)
+const platformSecret = randomUUID() + randomUUID()
+export const headers = { 'content-type': 'application/json', authorization: `Bearer ${platformSecret}` }
+const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
+const server = await startPostgres(home)
+const asking = fork(join(import.meta.dirname, 'load.ts'), { execArgv: process.execArgv })
+
+/** Ends the process that asks, and PostgreSQL with all that was seeded. */
+export async function endAll(): Promise<void> {
+  asking.disconnect()
+  await server.stop()
+  rmSync(home, { recursive: true, force: true })
+}
+
+/** A service on records of its own, seeded, and their address. */
+export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
+  const database = `bench_${randomUUID().replaceAll('-', '')}`
+  await createDatabase(server, database)
+  const service = await serve(server.urlOf(database))
+  const records = new pg.Client({ connectionString: server.urlOf(database) })
+  await records.connect()
+  const seeded = await seed(records)
+  await records.end()
+  return { service, seeded, url: server.urlOf(database) }
+}
+
+async function serve(databaseUrl: string): Promise<RunningService> {
+  const kinds = ['ad-account', 'analytics-account', 'property']
+  const platforms = [{ key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret: platformSecret, kinds }]
+  return startService(
+    {
+      DATABASE_URL: databaseUrl,
+      FAMIGLIA_SECRET: randomUUID(),
+      FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
+      FAMIGLIA_PORT: '0',
+      FAMIGLIA_LOG_LEVEL: 'silent',
+      FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
+    },
+    {
+      consoleFiles: join(import.meta.dirname, '../console/dist'),
+      alsoServe: async (app, kit) => {
+        const driver = kit.database.driver as unknown as { master: pg.Pool }
+        app.get('/access/bench/bare', async () => ({ decision: true }))
+        app.post('/access/bench/bare', async () => ({ decision: true }))
+        app.get<{ Querystring: { id: string } }>('/access/bench/select', async request => {
+          const { rows } = await driver.master.query({
+            name: 'bench-select',
+            text: 'SELECT id, name FROM person WHERE id = $1',
+            values: [request.query.id],
+          })
+          return { decision: rows.length === 1 }
+        })
+      },
+    },
+  )
+}
+
+/** Asks from a process of its own. */
+export async function load(url: string, requests: autocannon.Request[]): Promise<Figures> {
+  const figures = await new Promise<Figures>((resolve, reject) => {
+    asking.once('message', resolve)
+    asking.send({ url, requests, seconds } satisfies Load, error => error && reject(error))
+  })
+  if (figures.errors > 0) throw new Error(`${url}: ${figures.errors} questions were not answered as they should be.`)
+  return figures
+}
