@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import type { RunningService } from '@famiglia/service'
 import { timePages } from './pages.ts'
 import { seedGrid, seedTree, seedWriters } from './seed.ts'
-import { seconds, serveSeeded } from './serving.ts'
+import { seconds, serveSeeded, type Measured } from './serving.ts'
 
 /** The first page, as the console asks for it, and one with a filter, each asked for forty times in a row. */
 export async function measureGrid(people: number, assets: number): Promise<string> {
@@ -31,7 +30,7 @@ export async function measurePages(people: number, assets: number): Promise<stri
 }
 
 /** Asks for pages forty times in a row, one request after another, as who a token belongs to. */
-async function timing({ url }: RunningService, token: string) {
+async function timing({ url }: Measured, token: string) {
   const authorization = { authorization: `Bearer ${token}` }
   const me = await fetch(`${url}/v1/me`, { headers: authorization })
   const { businesses } = (await me.json()) as { businesses: { number: string }[] }

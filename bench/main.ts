@@ -1,10 +1,9 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
-import type { RunningService } from '@famiglia/service'
 import { measureGrid, measurePages, measureTree, measureWriters } from './lists.ts'
 import type { Figures } from './load.ts'
 import { seedDirect, seedGrants, seedPartners, seedTree, seedWoven, type Question } from './seed.ts'
-import { endAll, headers, load, serveSeeded } from './serving.ts'
+import { endAll, headers, load, serveSeeded, type Measured } from './serving.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all by one process in one run, asked by another:
@@ -114,14 +113,14 @@ function bodyOf({ person, action, kind, ref }: Question): string {
 }
 
 /** A world whose questions are answered “no such access” would measure nothing. */
-async function sayYes({ url }: RunningService, question: Question): Promise<void> {
+async function sayYes({ url }: Measured, question: Question): Promise<void> {
   const answer = await fetch(`${url}/access/v1/evaluation`, { method: 'POST', headers, body: bodyOf(question) })
   const { decision } = (await answer.json()) as { decision: boolean }
   if (!decision) throw new Error(`The seeded access is refused: ${bodyOf(question)}`)
 }
 
 async function oneRound(
-  service: RunningService,
+  service: Measured,
   {
     asked,
     direct,
@@ -169,9 +168,10 @@ function bodyOfAll(questions: readonly Question[]): string {
 }
 
 /** How many questions were answered from memory until now, and how many from the records. */
-async function factsRead({ kit }: RunningService): Promise<Record<'memory' | 'records', number>> {
-  const { values } = await kit.tally.registry.getSingleMetric('famiglia_facts_total')!.get()
-  const of = (from: string) => values.find(({ labels }) => labels['from'] === from)?.value ?? 0
+async function factsRead({ url }: Measured): Promise<Record<'memory' | 'records', number>> {
+  const metrics = await (await fetch(`${url}/metrics`)).text()
+  const of = (from: string) =>
+    Number(new RegExp(`^famiglia_facts_total\\{from="${from}"\\} (.*)$`, 'm').exec(metrics)?.[1] ?? 0)
   return { memory: of('memory'), records: of('records') }
 }
 

@@ -1,14 +1,15 @@
 import { fork } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
+import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type autocannon from 'autocannon'
 import pg from 'pg'
-import { startService, type RunningService } from '@famiglia/service'
 import { createDatabase } from '../scripts/home.ts'
 import { startPostgres } from '../scripts/postgres.ts'
 import type { Figures, Load } from './load.ts'
+import type { Served } from './served.ts'
 
 /** Seconds that each figure is measured for. */
 export const seconds = Number(process.env['BENCH_SECONDS'] ?? 4)
@@ -25,6 +26,12 @@ export async function endAll(): Promise<void> {
   rmSync(home, { recursive: true, force: true })
 }
 
+/** A service that is measured. */
+export interface Measured {
+  readonly url: string
+  close(): Promise<void>
+}
+
 /** A service on records of its own, seeded, and their address. */
 export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
   const database = `bench_${randomUUID().replaceAll('-', '')}`
@@ -37,35 +44,30 @@ export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
   return { service, seeded, url: server.urlOf(database) }
 }
 
-async function serve(databaseUrl: string): Promise<RunningService> {
+async function serve(databaseUrl: string): Promise<Measured> {
   const kinds = ['ad-account', 'analytics-account', 'property']
   const platforms = [{ key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret: platformSecret, kinds }]
-  return startService(
-    {
-      DATABASE_URL: databaseUrl,
-      FAMIGLIA_SECRET: randomUUID(),
-      FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
-      FAMIGLIA_PORT: '0',
-      FAMIGLIA_LOG_LEVEL: 'silent',
-      FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
+  const settings = {
+    DATABASE_URL: databaseUrl,
+    FAMIGLIA_SECRET: randomUUID(),
+    FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
+    FAMIGLIA_PORT: '0',
+    FAMIGLIA_LOG_LEVEL: 'silent',
+    FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
+  }
+  const built = join(import.meta.dirname, '../service/dist/bench/served.js')
+  const child = fork(built, { env: settings, execArgv: [] })
+  const ended = once(child, 'exit')
+  const told = await Promise.race([once(child, 'message'), ended])
+  const { url } = told[0] as Served
+  if (!url) throw new Error('The service that is to be measured did not start.')
+  return {
+    url,
+    close: async () => {
+      child.disconnect()
+      await ended
     },
-    {
-      consoleFiles: join(import.meta.dirname, '../console/dist'),
-      alsoServe: async (app, kit) => {
-        const driver = kit.database.driver as unknown as { master: pg.Pool }
-        app.get('/access/bench/bare', async () => ({ decision: true }))
-        app.post('/access/bench/bare', async () => ({ decision: true }))
-        app.get<{ Querystring: { id: string } }>('/access/bench/select', async request => {
-          const { rows } = await driver.master.query({
-            name: 'bench-select',
-            text: 'SELECT id, name FROM person WHERE id = $1',
-            values: [request.query.id],
-          })
-          return { decision: rows.length === 1 }
-        })
-      },
-    },
-  )
+  }
 }
 
 /** Asks from a process of its own. */

@@ -25,7 +25,10 @@ const tasks = {
   'check-settings': () => ({ needs: [packages], run: [tsx('scripts/check-settings.ts')] }),
   code: args => ({ needs: [packages], run: [tsx('scripts/code.ts', ...args)] }),
   test: args => ({ needs: [packages, postgres, chromium, nginx, interfaces], run: [[bin('vitest'), 'run', ...args]] }),
-  bench: args => ({ needs: [packages, postgres, chromium, interfaces], run: [tsx('bench/main.ts', ...args)] }),
+  bench: args => ({
+    needs: [packages, postgres, chromium, interfaces],
+    run: [viteBuild('bench'), tsx('bench/main.ts', ...args)],
+  }),
   build: () => ({
     needs: [packages],
     run: ['console', 'cli', 'service'].map(viteBuild),

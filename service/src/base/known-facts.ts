@@ -34,11 +34,14 @@ export class KnownFacts {
     read: (places: readonly number[]) => Promise<readonly (FactsRead | null)[]>,
   ): Promise<(AccessFacts | null)[]> {
     const kept = keys.map(key => this.kept.get(key))
-    const there = kept.flatMap(one => (one ? [one.seen] : []))
-    const unchanged = await this.marks.unchanged(there)
+    const unchanged = await this.marks.unchanged(kept.flatMap(one => (one ? [one.seen] : [])))
+    const found: (AccessFacts | null)[] = []
+    const wanting: number[] = []
     let next = 0
-    const found = kept.map(one => (one && unchanged[next++] ? one.facts : null))
-    const wanting = found.flatMap((facts, place) => (facts ? [] : [place]))
+    for (const [place, one] of kept.entries()) {
+      found.push(one && unchanged[next++] ? one.facts : null)
+      if (!found[place]) wanting.push(place)
+    }
     this.tally.tookFacts(keys.length - wanting.length, wanting.length)
     if (wanting.length === 0) return found
     const anew = await read(wanting)

@@ -19,9 +19,10 @@ export class Tally {
     help: 'Questions of platforms that were answered, by platform and outcome.',
     labelNames: ['platform', 'outcome'],
     registers: [this.registry],
+    collect: () => this.countDecisions(),
   })
-  /** Looking one up by its labels each time takes longer than counting. */
-  private readonly outcomes = new Map<string, ReturnType<typeof this.decisions.labels>>()
+  /** Decisions since the metrics were last asked for: to count each by its labels takes longer than the rest of it. */
+  private readonly decidedSince = new Map<string, { yes: number; no: number }>()
   private readonly tries = new Counter({
     name: 'famiglia_tries_refused_total',
     help: 'Tries that were refused because there had been too many, by what was tried.',
@@ -57,15 +58,21 @@ export class Tally {
   }
 
   decided(platform: string, isAllowed: boolean): void {
-    const outcome = isAllowed ? 'yes' : 'no'
-    const key = platform + outcome
-    let counted = this.outcomes.get(key)
-    if (!counted) this.outcomes.set(key, (counted = this.decisions.labels({ platform, outcome })))
-    counted.inc()
+    let counted = this.decidedSince.get(platform)
+    if (!counted) this.decidedSince.set(platform, (counted = { yes: 0, no: 0 }))
+    counted[isAllowed ? 'yes' : 'no']++
   }
 
   refusedTry(limit: string): void {
     this.tries.inc({ limit })
+  }
+
+  private countDecisions(): void {
+    for (const [platform, counted] of this.decidedSince)
+      for (const outcome of ['yes', 'no'] as const) {
+        if (counted[outcome] > 0) this.decisions.inc({ platform, outcome }, counted[outcome])
+        counted[outcome] = 0
+      }
   }
 }
 

@@ -40,8 +40,8 @@ export interface EvaluationOutcome {
  * it was read takes two more.
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
-  const [facts] = await factsFor(kit, platform, [asked])
-  return answerTo(kit, platform, asked, facts ?? null, kit.clock.now())
+  const facts = isAnswerable(asked) ? (await factsFor(kit, platform, [asked]))[0]! : null
+  return answerTo(kit, platform, asked, facts, kit.clock.now())
 }
 
 function answerTo(
@@ -120,19 +120,26 @@ export async function evaluateAll(
     if (!isUsualEvaluation(top)) throw new Problem('request.invalid', notWhole.context.error.message)
     return evaluate(kit, platform, top as Evaluation)
   }
-  const whole = evaluations.map(entry => ({
-    ...top,
-    ...Object.fromEntries(Object.entries(entry).filter(([, value]) => value !== undefined)),
-  }))
   const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
-  const facts = await factsFor(kit, platform, whole)
+  const whole = evaluations.map(entry => wholeOf(entry, top))
+  const answerable = whole.filter(one => one !== null && isAnswerable(one)) as Evaluation[]
+  const facts = await factsFor(kit, platform, answerable)
   const now = kit.clock.now()
   const answers: Answered[] = []
-  for (const [index, one] of whole.entries()) {
-    answers.push(isUsualEvaluation(one) ? answerTo(kit, platform, one as Evaluation, facts[index]!, now) : notWhole)
+  let next = 0
+  for (const one of whole) {
+    const around = one && isAnswerable(one) ? facts[next++]! : null
+    answers.push(one ? answerTo(kit, platform, one, around, now) : notWhole)
     if (answers.at(-1)!.decision === end) break
   }
   return { evaluations: answers }
+}
+
+/** An entry with what it leaves out from the top; null where it is not whole even so. */
+function wholeOf(entry: Parts, top: Parts): Evaluation | null {
+  const { subject = top.subject, action = top.action, resource = top.resource } = entry
+  const whole = { subject, action, resource }
+  return isUsualEvaluation(whole) ? (whole as Evaluation) : null
 }
 
 const notWhole: NotAnswered = {
@@ -147,28 +154,20 @@ const unknown: EvaluationOutcome = {
   context: { reason: 'No: there is no such access.', level: 'nothing', sees: [] },
 }
 
-/** The facts around each question, in their order, all of one snapshot or newer; null where there is nothing to decide about. */
+/** The facts around each question that has an answer, in their order, all of one snapshot or newer; null where there are none. */
 async function factsFor(
   kit: Kit,
   platform: PlatformConfig,
-  asked: readonly Parts[],
+  asked: readonly Evaluation[],
 ): Promise<readonly (AccessFacts | null)[]> {
-  const places = asked.flatMap((one, place) =>
-    isUsualEvaluation(one) && isAnswerable(one as Evaluation) ? [place] : [],
-  )
-  const found: (AccessFacts | null)[] = asked.map(() => null)
-  if (places.length === 0) return found
-  const pairs = places.map(place => {
-    const { subject, resource } = asked[place] as Evaluation
-    return { person: subject.id, ref: resource.id }
-  })
-  const facts = await factsFrom(kit)
-    .onPlatform(platform.key, pairs)
-    .catch((cause: unknown) => {
-      throw isDatabaseAway(cause) ? databaseAway(cause) : cause
-    })
-  for (const [index, place] of places.entries()) found[place] = facts[index]!
-  return found
+  try {
+    return await factsFrom(kit).onPlatform(
+      platform.key,
+      asked.map(({ subject, resource }) => ({ person: subject.id, ref: resource.id })),
+    )
+  } catch (cause) {
+    throw isDatabaseAway(cause) ? databaseAway(cause) : cause
+  }
 }
 
 const isAnswerable = ({ subject, action }: Evaluation) =>

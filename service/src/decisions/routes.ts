@@ -45,6 +45,8 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
     '/access/v1/evaluation',
     {
       onRequest: asPlatform,
+      // An answer is too short for it.
+      compress: false,
       schema: {
         security: asPlatformOnly,
         tags: ['platforms'],

@@ -1,45 +1,88 @@
 import type { Action } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 
+interface Use {
+  readonly person: string
+  readonly asset: string
+  action: Action
+  /** Milliseconds since 1970. */
+  at: number
+}
+
+const second = 1_000
+/** So many at once take PostgreSQL a few milliseconds, and nobody's decision waits for more. */
+const atOnce = 500
+
 /**
  * Notes when somebody last used an asset, and what they did. It is a trace of use and no change of access, so it does not go through the
- * door: noted in memory and written down every second, in one statement; a kill loses at most that second.
+ * door: noted in memory, and written down within a second, but of the same person and asset once a minute at most, so that
+ * whoever works all day costs no more than whoever looks once. A kill loses what was noted and not written.
  */
 export class LastUse {
-  private noted = new Map<string, { person: string; asset: string; action: string; at: number }>()
+  private soon = new Map<string, Use>()
+  private later = new Map<string, Use>()
+  /** What was written since the minute began. */
+  private lately = new Set<string>()
+  private turn = 0
+  private writing: Promise<void> = Promise.resolve()
   private readonly timer: NodeJS.Timeout
 
   constructor(
     private readonly database: DataSource,
     private readonly onError: (error: unknown) => void,
   ) {
-    this.timer = setInterval(() => void this.write().catch(onError), 1_000)
+    this.timer = setInterval(() => void this.tick().catch(onError), second)
     this.timer.unref()
   }
 
   /** `at` is in milliseconds since 1970. */
   note(person: string, asset: string, action: Action, at: number): void {
-    this.noted.set(person + asset, { person, asset, action, at })
+    const key = asset + person
+    const noted = this.soon.get(key) ?? this.later.get(key)
+    if (noted) {
+      noted.action = action
+      noted.at = at
+    } else (this.lately.has(key) ? this.later : this.soon).set(key, { person, asset, action, at })
   }
 
+  /** Writes all that was noted. */
   async write(): Promise<void> {
-    if (this.noted.size === 0) return
-    const uses = [...this.noted.values()]
-    this.noted = new Map()
-    await this.database.query(
-      `INSERT INTO last_use (person_id, asset_id, at, action) SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::timestamptz[], $4::text[])
-       ON CONFLICT (asset_id, person_id) DO UPDATE SET at = excluded.at, action = excluded.action WHERE last_use.at <= excluded.at`,
-      [
-        uses.map(use => use.person),
-        uses.map(use => use.asset),
-        uses.map(use => new Date(use.at)),
-        uses.map(use => use.action),
-      ],
-    )
+    const uses = [...this.soon, ...this.later]
+    this.soon = new Map()
+    this.later = new Map()
+    this.lately = new Set()
+    await this.put(uses)
   }
 
   async close(): Promise<void> {
     clearInterval(this.timer)
     await this.write().catch(this.onError)
+  }
+
+  private async tick(): Promise<void> {
+    this.turn = (this.turn + 1) % 60
+    if (this.turn === 0) return this.write()
+    const uses = [...this.soon]
+    this.soon = new Map()
+    for (const [key] of uses) this.lately.add(key)
+    await this.put(uses)
+  }
+
+  /** One statement after another, each in one order, so that processes that write the same never block each other. */
+  private put(uses: readonly (readonly [key: string, use: Use])[]): Promise<void> {
+    const before = this.writing.catch(() => undefined)
+    return (this.writing = before.then(async () => {
+      const inOrder = [...uses].sort(([one], [other]) => (one < other ? -1 : 1)).map(([, use]) => use)
+      for (let from = 0; from < inOrder.length; from += atOnce) await this.putAtOnce(inOrder.slice(from, from + atOnce))
+    }))
+  }
+
+  private async putAtOnce(uses: readonly Use[]): Promise<void> {
+    await this.database.query(
+      `INSERT INTO last_use (person_id, asset_id, at, action)
+       SELECT person, asset, to_timestamp(at / 1000), action FROM unnest($1::uuid[], $2::uuid[], $3::float8[], $4::text[]) AS used(person, asset, at, action)
+       ON CONFLICT (asset_id, person_id) DO UPDATE SET at = excluded.at, action = excluded.action WHERE last_use.at <= excluded.at`,
+      [uses.map(use => use.person), uses.map(use => use.asset), uses.map(use => use.at), uses.map(use => use.action)],
+    )
   }
 }
