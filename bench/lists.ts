@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import pg from 'pg'
 import { timePages } from './pages.ts'
 import { seedGrid, seedTree, seedWriters } from './seed.ts'
 import { seconds, serveSeeded, type Measured } from './serving.ts'
@@ -61,6 +62,44 @@ export async function measureTree(accounts: number, people: number): Promise<str
   await service.close()
   return `\nThe tree of ${accounts.toLocaleString('en')} accounts under manager accounts four deep\n${lines.join('\n')}\n`
 }
+
+/** A thousand grants by one sentence, new each time: as it is, and without the marks that changes leave. */
+export async function measureGiving(): Promise<string> {
+  const { service, seeded, url } = await serveSeeded(async records => {
+    const writers = await seedWriters(records, 1, 50)
+    await records.query('ANALYZE')
+    return writers
+  })
+  const records = new pg.Client({ connectionString: url })
+  await records.connect()
+  const { rows: triggers } = await records.query<{ name: string; on: string }>(
+    `SELECT tgname AS name, tgrelid::regclass AS on FROM pg_trigger WHERE tgname LIKE 'mark\\_%'`,
+  )
+  const { token, business } = seeded[0]!
+  const people = Array.from({ length: 20 }, (_one, place) => `writer-0-${place + 11}@ondaverde.example`)
+  const accounts = Array.from({ length: 50 }, (_one, place) => `ad-account/account-${place + 1}`)
+  const took = { ENABLE: [] as number[], DISABLE: [] as number[] }
+  for (let turn = 0; turn <= 2 * giveTurns; turn++) {
+    const how = turn % 2 ? 'ENABLE' : 'DISABLE'
+    for (const { name, on } of triggers) await records.query(`ALTER TABLE ${on} ${how} TRIGGER ${name}`)
+    await records.query('DELETE FROM access_grant')
+    const begun = performance.now()
+    const answer = await fetch(`${service.url}/v1/businesses/${business}/sentences`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', authorization: `Bearer ${token}` },
+      body: JSON.stringify({ sentence: `let ${people.join(', ')} run on ${accounts.join(', ')}` }),
+    })
+    if (!answer.ok) throw new Error(await answer.text())
+    if (turn > 0) took[how].push(performance.now() - begun)
+  }
+  await records.end()
+  await service.close()
+  const [marked, plain] = [took.ENABLE, took.DISABLE].map(
+    times => times.sort((one, other) => one - other)[giveTurns / 2]!,
+  )
+  return `\nA thousand grants by one sentence: middle ${marked!.toFixed(0)} ms, without marks ${plain!.toFixed(0)} ms: ${(plain! / marked!).toFixed(2)} of the pace\n`
+}
+const giveTurns = 10
 
 /**
  * Ten admins of each of so many businesses give access to the same few people on the same few accounts at once, each

@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
-import { measureGrid, measurePages, measureTree, measureWriters } from './lists.ts'
+import { measureGiving, measureGrid, measurePages, measureTree, measureWriters } from './lists.ts'
 import type { Figures } from './load.ts'
 import { seedDirect, seedGrants, seedPartners, seedTree, seedWoven, type Question } from './seed.ts'
 import { endAll, headers, load, serveSeeded, type Measured } from './serving.ts'
@@ -60,6 +60,7 @@ try {
   if (!only || only === 'grid') process.stdout.write(await measureGrid(2_000, 300))
   if (!only || only === 'pages') process.stdout.write((await measurePages(300, 80)) + (await measurePages(2_000, 500)))
   if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))
+  if (!only || only === 'giving') process.stdout.write(await measureGiving())
   if (!only || only === 'writers') process.stdout.write(await measureWriters(5))
 } finally {
   await endAll()

@@ -187,12 +187,13 @@ export async function seedGrid(records: pg.Client, people: number, assets: numbe
 }
 
 /**
- * So many businesses of thirty people and ten ad accounts each, with ten admins who each have a token that works
+ * So many businesses of thirty people and so many ad accounts each, with ten admins who each have a token that works
  * unattended. Returns the tokens and each one's business.
  */
 export async function seedWriters(
   records: pg.Client,
   businesses: number,
+  accounts = 10,
 ): Promise<{ readonly token: string; readonly business: string }[]> {
   const writers: { token: string; business: string }[] = []
   for (let which = 0; which < businesses; which++) {
@@ -210,7 +211,7 @@ export async function seedWriters(
       INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
         SELECT gen_random_uuid(), 'A-${which}-' || n, business.id, 'ad-account', 'account-' || n, 'Account ' || n, 'marram',
           'MA-${which}-' || n, now(), business.opened_by, business.id, business.opened_by, now()
-        FROM business, generate_series(1, 10) n WHERE business.number = '${business}';`)
+        FROM business, generate_series(1, ${accounts}) n WHERE business.number = '${business}';`)
     for (let admin = 1; admin <= 10; admin++) {
       const token = `famt_${randomUUID()}`
       await records.query(

@@ -12,7 +12,7 @@ import {
   type Business,
 } from '../businesses/queries.ts'
 import { endGrant } from '../grants/endGrant.ts'
-import { keepGrant } from '../grants/keepGrant.ts'
+import { keepGrants } from '../grants/keepGrant.ts'
 import type { GivenBy, Holder } from '../grants/parties.ts'
 import { grantsById, grantsOfGiver } from '../grants/queries.ts'
 import type { KnownPerson } from '../people/queries.ts'
@@ -141,14 +141,14 @@ async function leave(
   const given: GivenBy = { giver: business, person, by: { id: person.id, name: person.name }, proposal: null }
   const holder: Holder = { key: { kind: 'business', id: trustee.id }, name: trustee.name, party: trustee }
   const left = await assetsOwned(change.manager, business.id)
-  for (const asset of left)
-    await keepGrant(change, given, holder, {
-      target: targetOfAsset(asset),
-      terms: { tier, actions: [], hiding: [], from: null, until: null },
-      purpose: null,
-      upstream: null,
-      mayPassOn: false,
-      saysAll: true,
-    })
+  const wanted = left.map(asset => ({
+    target: targetOfAsset(asset),
+    terms: { tier, actions: [], hiding: [], from: null, until: null },
+    purpose: null,
+    upstream: null,
+    mayPassOn: false,
+    saysAll: true,
+  }))
+  await keepGrants(change, given, holder, wanted)
   return left.map(asset => `${asset.name} (${kinds[asset.kind].noun})`)
 }

@@ -3,7 +3,7 @@ import type { Acting } from '../businesses/acting.ts'
 import type { KnownPerson } from '../people/queries.ts'
 import { changedLetter, givenLetter } from './letters.ts'
 import { insideOf } from './inside.ts'
-import { keepGrant } from './keepGrant.ts'
+import { keepGrants } from './keepGrant.ts'
 import type { Holder } from './parties.ts'
 import type { PlannedThing } from './planThing.ts'
 
@@ -33,15 +33,10 @@ export async function giveThings(change: Change, acting: Acting, to: ToGive): Pr
     // A history tells one thing a line, whatever somebody wrote.
     reason: to.note?.replace(/\s+/g, ' ') ?? null,
   }
-  const ids: string[] = []
-  for (const thing of things) {
-    if (thing.change === 'same' && thing.falls.length === 0) {
-      ids.push(thing.grant!.id)
-      continue
-    }
-    const { id } = await keepGrant(change, given, holder, grantOf(thing), sentence)
-    ids.push(id)
-  }
+  const isSame = (thing: PlannedThing) => thing.change === 'same' && thing.falls.length === 0
+  const wanted = things.filter(thing => !isSame(thing)).map(grantOf)
+  const kept = (await keepGrants(change, given, holder, wanted, sentence)).values()
+  const ids = things.map(thing => (isSame(thing) ? thing.grant!.id : kept.next().value!.id))
   const changed = things.filter(thing => thing.change !== 'same')
   if (!to.withLetter || changed.length === 0) return ids
   const letter = changed.every(thing => thing.grant === null && thing.falls.length === 0) ? givenLetter : changedLetter

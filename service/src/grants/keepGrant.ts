@@ -4,7 +4,7 @@ import type { Change } from '../base/change.ts'
 import type { Target } from '../reach/targets.ts'
 import { endGrant } from './endGrant.ts'
 import { announceReach } from './announceReach.ts'
-import { grantsTo, termsOf, type Grant } from './queries.ts'
+import { grantsOnEach, termsOf, type Grant } from './queries.ts'
 import { grants } from './records.ts'
 import { aboutOf, partiesOf, type GivenBy, type Holder } from './parties.ts'
 import { sayLinks, sayTarget } from './tellThings.ts'
@@ -26,10 +26,43 @@ export interface Kept {
   readonly before: Grant | null
 }
 
+/** PostgreSQL takes no more than 65,535 values in a statement. */
+const atOnce = 1_000
+
 /**
- * The one writer of grants. It finds by itself what the holder has there for that reason: there is one grant a reason, and
- * it gets the new terms. Each change is an entry of the history, and is announced.
+ * The one writer of grants, of several things at once, each of which is named once a reason. It finds by itself what the holder
+ * has there for that reason: there is one grant a reason, and it gets the new terms. Each change is an entry of the history,
+ * and is announced.
  */
+export async function keepGrants(
+  change: Change,
+  given: GivenBy,
+  holder: Holder,
+  all: readonly GrantWanted[],
+  sentence: string | null = null,
+): Promise<Kept[]> {
+  const targets = all.map(({ target }) => target.id)
+  const heldBy = await grantsOnEach(change.manager, given.giver.id, [holder.key], targets)
+  const kept: Kept[] = []
+  const added: NewGrant[] = []
+  for (const wanted of all) {
+    const held = heldBy(holder.key, wanted.target.id)
+    const before = held.find(grant => isForPurpose(grant, wanted.purpose)) ?? null
+    if (wanted.saysAll)
+      for (const grant of held.filter(one => one !== before))
+        await endGrant(change, given, holder, { grant, target: wanted.target }, 'another sentence says all')
+    const id = before?.id ?? newId()
+    if (before) await changeGrant(change, before, wanted)
+    else added.push(newGrant(id, change, given, holder, wanted))
+    tell(change, given, holder, wanted, { id, before }, sentence)
+    kept.push({ id, before })
+  }
+  for (let from = 0; from < added.length; from += atOnce)
+    await change.manager.insert(grants, added.slice(from, from + atOnce))
+  return kept
+}
+
+/** The same for one. */
 export async function keepGrant(
   change: Change,
   given: GivenBy,
@@ -37,13 +70,18 @@ export async function keepGrant(
   wanted: GrantWanted,
   sentence: string | null = null,
 ): Promise<Kept> {
+  return (await keepGrants(change, given, holder, [wanted], sentence))[0]!
+}
+
+function tell(
+  change: Change,
+  given: GivenBy,
+  holder: Holder,
+  wanted: GrantWanted,
+  { id, before }: Kept,
+  sentence: string | null,
+): void {
   const { target, terms, purpose } = wanted
-  const held = await grantsTo(change.manager, given.giver.id, holder.key, target.id)
-  const before = held.find(grant => isForPurpose(grant, purpose)) ?? null
-  if (wanted.saysAll)
-    for (const grant of held.filter(one => one !== before))
-      await endGrant(change, given, holder, { grant, target }, 'another sentence says all')
-  const id = before ? await changeGrant(change, before, wanted) : await addGrant(change, given, holder, wanted)
   change.record({
     ...partiesOf(given.giver, holder, target),
     ...(given.by === undefined ? {} : { by: given.by }),
@@ -65,7 +103,6 @@ export async function keepGrant(
     },
   })
   announceReach(change, holder.key, target)
-  return { id, before }
 }
 
 function sayKept(
@@ -89,17 +126,15 @@ function sayKept(
     : withReason(`${person.name} let ${holder.name} ${said}`, reason)
 }
 
-async function changeGrant(change: Change, held: Grant, wanted: GrantWanted): Promise<string> {
+async function changeGrant(change: Change, held: Grant, wanted: GrantWanted): Promise<void> {
   const { terms } = wanted
   const notices = String(held.until) === String(terms.until) ? held.notices : 0
   const from = terms.from ?? (termsOf(held, change.now).from ? change.now : held.from)
-  await change.manager.update(grants, { id: held.id }, { ...kept(wanted), from, changedAt: change.now, notices })
-  return held.id
+  await change.manager.update(grants, { id: held.id }, { ...columnsOf(wanted), from, changedAt: change.now, notices })
 }
 
-async function addGrant(change: Change, given: GivenBy, { key, party }: Holder, wanted: GrantWanted): Promise<string> {
-  const id = newId()
-  await change.manager.insert(grants, {
+function newGrant(id: string, change: Change, given: GivenBy, { key, party }: Holder, wanted: GrantWanted) {
+  return {
     id,
     businessId: given.giver.id,
     assetId: wanted.target.assetId,
@@ -107,7 +142,7 @@ async function addGrant(change: Change, given: GivenBy, { key, party }: Holder, 
     holderKind: key.kind,
     holderId: key.id,
     toBusinessId: party && party.id !== given.giver.id ? party.id : null,
-    ...kept(wanted),
+    ...columnsOf(wanted),
     from: wanted.terms.from ?? change.now,
     proposalId: given.proposal,
     frozenAt: null,
@@ -117,11 +152,11 @@ async function addGrant(change: Change, given: GivenBy, { key, party }: Holder, 
     endedAt: null,
     endedBy: null,
     notices: 0,
-  })
-  return id
+  }
 }
+type NewGrant = ReturnType<typeof newGrant>
 
-function kept({ terms, purpose, upstream, mayPassOn }: GrantWanted) {
+function columnsOf({ terms, purpose, upstream, mayPassOn }: GrantWanted) {
   return {
     tier: terms.tier,
     actions: [...terms.actions],

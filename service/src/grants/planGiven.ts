@@ -6,7 +6,7 @@ import { assertOpen } from '../businesses/queries.ts'
 import type { Target } from '../reach/targets.ts'
 import { givingLevels, upstreamFor } from './givingLevels.ts'
 import { planThing, type PlannedThing } from './planThing.ts'
-import { grantsTo } from './queries.ts'
+import { grantsOnEach } from './queries.ts'
 import type { Holder } from './parties.ts'
 import type { Terms } from '@famiglia/core'
 
@@ -39,6 +39,9 @@ export async function planGiven(
     acting,
     things.map(({ target }) => target),
   )
+  const holders = recipients.flatMap(({ key }) => key ?? [])
+  const targets = things.map(({ target }) => target.id)
+  const heldBy = await grantsOnEach(manager, acting.id, holders, targets)
   const now = kit.clock.now()
   const planned: PlannedThing[][] = []
   for (const recipient of recipients) {
@@ -47,7 +50,7 @@ export async function planGiven(
     const waiting = waitingOn(recipient)
     const own: PlannedThing[] = []
     for (const thing of things) {
-      const held = recipient.key ? await grantsTo(manager, acting.id, recipient.key, thing.target.id) : []
+      const held = recipient.key ? heldBy(recipient.key, thing.target.id) : []
       const upstream = upstreamFor(acting, thing.target, thing.terms, recipient)
       const ceilingOf = thing.target.held ? acting.name : null
       const giving = { on: levels, upstream, ceilingOf, zone: acting.zone }

@@ -32,6 +32,29 @@ export async function grantsTo(
   })
 }
 
+/** The same for many holders on many things at once: what each holds on each. */
+export async function grantsOnEach(
+  manager: EntityManager,
+  business: string,
+  holders: readonly HolderKey[],
+  targets: readonly string[],
+): Promise<(holder: HolderKey, target: string) => readonly Grant[]> {
+  const held = new Map<string, Grant[]>()
+  for (const grant of await manager.find(grants, {
+    where: {
+      businessId: business,
+      holderId: In(holders.map(({ id }) => id)),
+      targetId: In(targets),
+      endedAt: IsNull(),
+    },
+    order: oldestFirst,
+  })) {
+    const key = `${grant.holderKind} ${grant.holderId} ${grant.targetId}`
+    held.set(key, [...(held.get(key) ?? []), grant])
+  }
+  return ({ kind, id }, target) => held.get(`${kind} ${id} ${target}`) ?? []
+}
+
 /** The same for many holders of one kind at once. */
 export async function grantsToAll(
   manager: EntityManager,

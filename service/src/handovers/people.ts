@@ -4,8 +4,8 @@ import type { Asset } from '../assets/queries.ts'
 import type { Change } from '../base/change.ts'
 import { actingNow, type Acting } from '../businesses/acting.ts'
 import { membershipsAmong } from '../businesses/queries.ts'
-import { keepGrant } from '../grants/keepGrant.ts'
-import { grantsTo } from '../grants/queries.ts'
+import { keepGrants } from '../grants/keepGrant.ts'
+import { grantsOnEach } from '../grants/queries.ts'
 import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { peopleById, type KnownPerson } from '../people/queries.ts'
 import type { ProposedThing } from '../proposals/kind.ts'
@@ -117,12 +117,13 @@ async function giveThem(
 ): Promise<void> {
   const holder = { key: { kind: 'person' as const, id: person.id }, name: person.name, party: null }
   const given = { giver: to, person: acceptedBy, by: null, proposal: id }
-  for (const thing of things) {
-    const held = await grantsTo(change.manager, to.id, holder.key, thing.target.id)
-    // What the new owner itself has put them on there stands as it said it.
-    if (held.some(grant => isForPurpose(grant, thing.purpose))) continue
-    await keepGrant(change, given, holder, { ...thing, upstream: null, saysAll: false })
-  }
+  const targets = things.map(({ target }) => target.id)
+  const heldBy = await grantsOnEach(change.manager, to.id, [holder.key], targets)
+  // What the new owner itself has put them on there stands as it said it.
+  const isHeld = ({ target, purpose }: Thing) =>
+    heldBy(holder.key, target.id).some(grant => isForPurpose(grant, purpose))
+  const wanted = things.filter(thing => !isHeld(thing)).map(thing => ({ ...thing, upstream: null, saysAll: false }))
+  await keepGrants(change, given, holder, wanted)
 }
 
 async function invite(

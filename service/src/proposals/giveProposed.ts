@@ -1,6 +1,6 @@
 import { grantToPassOn, isBefore, kindsHeldBy } from '@famiglia/core'
 import type { Change } from '../base/change.ts'
-import { keepGrant } from '../grants/keepGrant.ts'
+import { keepGrants, type GrantWanted } from '../grants/keepGrant.ts'
 import { aboutOf, partiesOf, type GivenBy, type Holder } from '../grants/parties.ts'
 import type { Grant } from '../grants/queries.ts'
 import { heldTarget } from '../reach/held.ts'
@@ -18,6 +18,7 @@ export async function giveProposed(
   by: GivenBy['by'],
 ): Promise<void> {
   const given: GivenBy = { giver: business, person: sender, by: by ?? null, proposal: proposal.id }
+  const wanted: GrantWanted[] = []
   for (const thing of things) {
     const upstream = await upstreamNow(change, business.id, thing, holder)
     const why =
@@ -35,8 +36,9 @@ export async function giveProposed(
         what: 'grant.not-given',
         sentence: `${thing.target.name} was not given to ${holder.name}: ${why}.`,
       })
-    else await keepGrant(change, given, holder, { ...thing, upstream: upstream?.id ?? null, saysAll: false })
+    else wanted.push({ ...thing, upstream: upstream?.id ?? null, saysAll: false })
   }
+  await keepGrants(change, given, holder, wanted)
 }
 
 /** The grant that is passed on, as it stands now; null for what the business owns, `gone` where nothing is left to pass on. */

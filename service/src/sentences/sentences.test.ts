@@ -1,6 +1,7 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
+import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
+import { bringIn, openScene, problemOf, type Actor, type Scene } from '../../../e2e/support/scene.ts'
 
 let scene: Scene
 let priya: Actor
@@ -9,6 +10,9 @@ const crossings = 'ad-account/summer-crossings'
 beforeAll(async () => {
   scene = await openScene()
   priya = await scene.withPriya()
+  await bringIn(scene, 'TN-11204', 'ondaverde-ferries', 'tern')
+  await bringIn(scene, 'LM-900', 'ondaverde-web', 'limpet')
+  await bringIn(scene, 'LM-901', 'ticket-shop', 'limpet')
 })
 afterAll(() => scene.close())
 
@@ -102,6 +106,37 @@ test('the same grant again changes nothing, another level changes the one grant 
   expect(row?.count).toBe('1')
 })
 
+test('an asset that is named twice, by its handle and by its number, is given once', async () => {
+  const [asset] = await scene.sql<{ id: string; number: string }>(
+    `SELECT id, number FROM asset WHERE handle = 'summer-crossings'`,
+  )
+  const said = await scene.say(scene.agnese, `let ${scene.tomasz.email} draft on ${crossings}, ${asset!.number}`)
+  expect(said.outcome).toBe('given')
+  const held = await scene.sql(
+    `SELECT FROM access_grant g JOIN person_address a ON a.person_id = g.holder_id WHERE a.address = $1 AND g.asset_id = $2 AND g.ended_at IS NULL`,
+    [scene.tomasz.email, asset!.id],
+  )
+  expect(held).toHaveLength(1)
+})
+
+test('several things given to somebody at once take no more statements on grants than one', async () => {
+  const statements: string[] = []
+  const query = pg.Client.prototype.query as (...args: unknown[]) => unknown
+  pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
+    statements.push(JSON.stringify(args[0]))
+    return query.apply(this, args)
+  } as never
+  const taken = async (things: string) => {
+    statements.length = 0
+    await scene.say(scene.agnese, `let ${scene.tomasz.email} watch on ${things}`)
+    return statements.filter(text => /(FROM|INTO) \\"access_grant/.test(text)).length
+  }
+  const one = await taken('page/ondaverde-ferries')
+  const three = await taken('ad-account/winter-freight, analytics-account/ondaverde-web, property/ticket-shop')
+  pg.Client.prototype.query = query as never
+  expect({ one, three }).toEqual({ one: 3, three: 3 })
+})
+
 test('what was hidden and is not said again is pointed at before it would be seen', async () => {
   await scene.say(scene.agnese, `let priya@ondaverde.example run on ${crossings} hiding revenue until 2027-05-23`)
   const told = await preview(scene.agnese, `let priya@ondaverde.example watch on ${crossings}`)
@@ -169,7 +204,7 @@ test('a steward gives up to their own level and not beyond', async () => {
   const steward: Actor = { ...priya, business: scene.agnese.business }
 
   expect(
-    await problemOf(scene.say(steward, `let tomasz@ondaverde.example draft on ${crossings} hiding revenue`)),
+    await problemOf(scene.say(steward, `let ${scene.tomasz.email} draft on ${crossings} hiding revenue`)),
   ).toMatchObject({
     code: 'grant.held-above',
   })
