@@ -7,11 +7,15 @@ interface Use {
   action: Action
   /** Milliseconds since 1970. */
   at: number
+  isWritten: boolean
 }
 
 const second = 1_000
 /** So many at once take PostgreSQL a few milliseconds, and nobody's decision waits for more. */
 const atOnce = 500
+
+const byAssetAndPerson = (one: Use, other: Use) =>
+  one.asset === other.asset ? (one.person < other.person ? -1 : 1) : one.asset < other.asset ? -1 : 1
 
 /**
  * Notes when somebody last used an asset, and what they did. It is a trace of use and no change of access, so it does not go through the
@@ -19,10 +23,10 @@ const atOnce = 500
  * whoever works all day costs no more than whoever looks once. A kill loses what was noted and not written.
  */
 export class LastUse {
-  private soon = new Map<string, Use>()
-  private later = new Map<string, Use>()
-  /** What was written since the minute began. */
-  private lately = new Set<string>()
+  /** The uses of this minute, by asset and person. */
+  private noted = new Map<string, Map<string, Use>>()
+  /** Those among them that are the first of their kind. */
+  private soon: Use[] = []
   private turn = 0
   private writing: Promise<void> = Promise.resolve()
   private readonly timer: NodeJS.Timeout
@@ -37,20 +41,23 @@ export class LastUse {
 
   /** `at` is in milliseconds since 1970. */
   note(person: string, asset: string, action: Action, at: number): void {
-    const key = asset + person
-    const noted = this.soon.get(key) ?? this.later.get(key)
-    if (noted) {
-      noted.action = action
-      noted.at = at
-    } else (this.lately.has(key) ? this.later : this.soon).set(key, { person, asset, action, at })
+    let people = this.noted.get(asset)
+    if (!people) this.noted.set(asset, (people = new Map()))
+    let use = people.get(person)
+    if (!use) {
+      people.set(person, (use = { person, asset, action, at, isWritten: false }))
+      this.soon.push(use)
+    }
+    use.action = action
+    use.at = at
+    use.isWritten = false
   }
 
   /** Writes all that was noted. */
   async write(): Promise<void> {
-    const uses = [...this.soon, ...this.later]
-    this.soon = new Map()
-    this.later = new Map()
-    this.lately = new Set()
+    const uses = [...this.noted.values()].flatMap(people => [...people.values()]).filter(use => !use.isWritten)
+    this.noted = new Map()
+    this.soon = []
     await this.put(uses)
   }
 
@@ -62,18 +69,18 @@ export class LastUse {
   private async tick(): Promise<void> {
     this.turn = (this.turn + 1) % 60
     if (this.turn === 0) return this.write()
-    const uses = [...this.soon]
-    this.soon = new Map()
-    for (const [key] of uses) this.lately.add(key)
+    const uses = this.soon
+    this.soon = []
     await this.put(uses)
   }
 
   /** One statement after another, each in one order, so that processes that write the same never block each other. */
-  private put(uses: readonly (readonly [key: string, use: Use])[]): Promise<void> {
+  private put(uses: Use[]): Promise<void> {
+    for (const use of uses) use.isWritten = true
+    uses.sort(byAssetAndPerson)
     const before = this.writing.catch(() => undefined)
     return (this.writing = before.then(async () => {
-      const inOrder = [...uses].sort(([one], [other]) => (one < other ? -1 : 1)).map(([, use]) => use)
-      for (let from = 0; from < inOrder.length; from += atOnce) await this.putAtOnce(inOrder.slice(from, from + atOnce))
+      for (let from = 0; from < uses.length; from += atOnce) await this.putAtOnce(uses.slice(from, from + atOnce))
     }))
   }
 
