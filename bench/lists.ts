@@ -4,6 +4,8 @@ import { timePages } from './pages.ts'
 import { seedGrid, seedTree, seedWriters } from './seed.ts'
 import { seconds, serveSeeded, type Measured } from './serving.ts'
 
+const byLength = (one: number, other: number) => one - other
+
 /** The first page, as the console asks for it, and one with a filter, each asked for forty times in a row. */
 export async function measureGrid(people: number, assets: number): Promise<string> {
   const token = randomUUID() + randomUUID()
@@ -44,7 +46,7 @@ async function timing({ url }: Measured, token: string) {
       await answer.arrayBuffer()
       if (turn >= 5) times.push(performance.now() - begun)
     }
-    times.sort((one, other) => one - other)
+    times.sort(byLength)
     return `  ${name.padEnd(36)} middle ${times[20]!.toFixed(1).padStart(6)} ms   slowest ${times.at(-1)!.toFixed(1).padStart(6)} ms`
   }
   return { timed, business: `${url}/v1/businesses/${businesses[0]!.number}` }
@@ -94,9 +96,7 @@ export async function measureGiving(): Promise<string> {
   }
   await records.end()
   await service.close()
-  const [marked, plain] = [took.ENABLE, took.DISABLE].map(
-    times => times.sort((one, other) => one - other)[giveTurns / 2]!,
-  )
+  const [marked, plain] = [took.ENABLE, took.DISABLE].map(times => times.sort(byLength)[giveTurns / 2]!)
   return `\nA thousand grants by one sentence: middle ${marked!.toFixed(0)} ms, without marks ${plain!.toFixed(0)} ms: ${(plain! / marked!).toFixed(2)} of the pace\n`
 }
 const giveTurns = 10
@@ -131,7 +131,7 @@ export async function measureWriters(businesses: number): Promise<string> {
     }),
   )
   await service.close()
-  took.sort((one, other) => one - other)
+  took.sort(byLength)
   const held = answers.get('held') ?? 0
   const others = [...answers].filter(([key]) => key !== 'held').map(([key, count]) => `${count} × ${key}`)
   return `\n${seeded.length} writers over ${businesses} businesses: ${(held / (seconds * 2)).toFixed(0)} changes a second, middle ${took[Math.floor(took.length / 2)]!.toFixed(0)} ms, slowest ${took.at(-1)!.toFixed(0)} ms; others: ${others.join(', ') || 'none'}\n`

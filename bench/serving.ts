@@ -59,7 +59,7 @@ async function serve(databaseUrl: string): Promise<Measured> {
   const child = fork(built, { env: settings, execArgv: [] })
   const ended = once(child, 'exit')
   const told = await Promise.race([once(child, 'message'), ended])
-  const { url } = told[0] as Served
+  const url = (told[0] as Served | null)?.url
   if (!url) throw new Error('The service that is to be measured did not start.')
   return {
     url,

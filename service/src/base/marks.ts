@@ -12,6 +12,8 @@ interface Batch {
   /** What was seen, by what it is about: first of all alike, then whatever was seen otherwise. */
   readonly asked: Map<string, Seen>
   readonly otherwise: Seen[]
+  /** For how many it is asked whether anything has changed. */
+  answers: number
   readonly changed: Promise<ReadonlySet<Seen>>
   go(): void
 }
@@ -39,20 +41,20 @@ export class Marks {
   async unchanged(all: readonly (readonly Seen[])[]): Promise<boolean[]> {
     if (all.length === 0) return []
     const batch = (this.next ??= this.open())
+    batch.answers += all.length
     const own = all.map(seen => seen.map(one => join(batch, one)))
     const changed = await batch.changed
     return own.map(seen => changed.size === 0 || !seen.some(one => changed.has(one)))
   }
 
   private open(): Batch {
-    const asked = new Map<string, Seen>()
-    const otherwise: Seen[] = []
     let go!: () => void
     const begun = new Promise<void>(resolve => (go = resolve))
-    const changed = begun.then(async () => this.compare([...asked.values()], otherwise))
+    const changed = begun.then(() => this.compare(batch))
+    const batch: Batch = { asked: new Map(), otherwise: [], answers: 0, changed, go }
     // What came in with the same turn of the event loop goes along.
     setImmediate(() => this.startNext())
-    return { asked, otherwise, changed, go }
+    return batch
   }
 
   private startNext(): void {
@@ -68,9 +70,11 @@ export class Marks {
     batch.changed.then(end, end)
   }
 
-  private async compare(asked: readonly Seen[], otherwise: readonly Seen[]): Promise<ReadonlySet<Seen>> {
-    if (otherwise.length === 0 && (await this.areAllAsSeen(asked))) return new Set()
-    const all = [...asked, ...otherwise]
+  private async compare({ asked, otherwise, answers }: Batch): Promise<ReadonlySet<Seen>> {
+    const all = [...asked.values()]
+    if (otherwise.length === 0 && (await this.areAllAsSeen(all))) return new Set()
+    if (answers === 1) return new Set(all)
+    all.push(...otherwise)
     const { rows } = await this.pool.query<{ place: string }>({
       name: 'marks-one-by-one',
       text: oneByOne,

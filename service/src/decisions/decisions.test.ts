@@ -149,7 +149,7 @@ test('only a platform may ask, with its own secret', async () => {
   expect((await evaluate(ids.priya, 'ads.see', 'MA-20417', 'ad-account', scene.agnese.token)).status).toBe(401)
 })
 
-test('a decision is one round trip to PostgreSQL: to read what it is made of, and later to see that it is still so', async () => {
+test('a decision is one round trip to PostgreSQL, to read what it is made of, and later to see that it is still so; two after a change', async () => {
   const statements: string[] = []
   const query = pg.Client.prototype.query as (...args: unknown[]) => unknown
   pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
@@ -159,8 +159,12 @@ test('a decision is one round trip to PostgreSQL: to read what it is made of, an
   } as never
   await evaluate(ids.agnese, 'ads.publish', 'MA-20417')
   await evaluate(ids.agnese, 'ads.see', 'MA-20417')
+  expect(statements.splice(0)).toEqual(['known-on-platform', 'marks'])
+  await scene.sql(`UPDATE person SET joined_at = joined_at - interval '1 day' WHERE id = $1`, [ids.agnese])
+  statements.length = 0
+  await evaluate(ids.agnese, 'ads.see', 'MA-20417')
+  expect(statements).toEqual(['marks', 'known-on-platform'])
   pg.Client.prototype.query = query as never
-  expect(statements).toEqual(['known-on-platform', 'marks'])
 })
 
 test('what is given to a team reaches its members, and only while they are in it', async () => {

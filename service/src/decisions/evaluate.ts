@@ -37,11 +37,11 @@ export interface EvaluationOutcome {
  * Answers a platform (OpenID AuthZEN 1.0): the subject is a person, by the `sub` they signed in there with; the
  * resource is an asset, by its kind and the platform's own name for it. Whatever is not known is not allowed, and
  * answers alike. One round trip to PostgreSQL, which it shares with whatever is asked at the same moment; what has changed since
- * it was read takes two more.
+ * it was read takes one or two more.
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
-  const facts = isAnswerable(asked) ? (await factsFor(kit, platform, [asked]))[0]! : null
-  return answerTo(kit, platform, asked, facts, kit.clock.now())
+  const [facts] = await factsFor(kit, platform, [asked])
+  return answerTo(kit, platform, asked, facts ?? null, kit.clock.now())
 }
 
 function answerTo(
@@ -122,14 +122,11 @@ export async function evaluateAll(
   }
   const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
   const whole = evaluations.map(entry => wholeOf(entry, top))
-  const answerable = whole.filter(one => one !== null && isAnswerable(one)) as Evaluation[]
-  const facts = await factsFor(kit, platform, answerable)
+  const facts = await factsFor(kit, platform, whole)
   const now = kit.clock.now()
   const answers: Answered[] = []
-  let next = 0
-  for (const one of whole) {
-    const around = one && isAnswerable(one) ? facts[next++]! : null
-    answers.push(one ? answerTo(kit, platform, one, around, now) : notWhole)
+  for (const [place, one] of whole.entries()) {
+    answers.push(one ? answerTo(kit, platform, one, facts[place] ?? null, now) : notWhole)
     if (answers.at(-1)!.decision === end) break
   }
   return { evaluations: answers }
@@ -154,17 +151,23 @@ const unknown: EvaluationOutcome = {
   context: { reason: 'No: there is no such access.', level: 'nothing', sees: [] },
 }
 
-/** The facts around each question that has an answer, in their order, all of one snapshot or newer; null where there are none. */
+/** The facts around each question, in their order, all of one snapshot or newer; null where there is nothing to decide about. */
 async function factsFor(
   kit: Kit,
   platform: PlatformConfig,
-  asked: readonly Evaluation[],
+  asked: readonly (Evaluation | null)[],
 ): Promise<readonly (AccessFacts | null)[]> {
+  const found: (AccessFacts | null)[] = []
+  const pairs: { person: string; ref: string; place: number }[] = []
+  for (const [place, one] of asked.entries()) {
+    found.push(null)
+    if (one && isAnswerable(one)) pairs.push({ person: one.subject.id, ref: one.resource.id, place })
+  }
+  if (pairs.length === 0) return found
   try {
-    return await factsFrom(kit).onPlatform(
-      platform.key,
-      asked.map(({ subject, resource }) => ({ person: subject.id, ref: resource.id })),
-    )
+    const facts = await factsFrom(kit).onPlatform(platform.key, pairs)
+    for (const [index, { place }] of pairs.entries()) found[place] = facts[index]!
+    return found
   } catch (cause) {
     throw isDatabaseAway(cause) ? databaseAway(cause) : cause
   }
