@@ -17,6 +17,8 @@ const nothing: Figures = { perSecond: 0, p50: 0, p99: 0, errors: 0 }
 interface World {
   readonly name: string
   seed(records: pg.Client): Promise<Question[]>
+  /** One, where nothing else is said. */
+  readonly processes?: number
   /** Whether something of what is asked changes all the while, for each hundredth question. */
   readonly changing?: boolean
   /** Questions answered by a grant of one's own, asked in the same rounds. */
@@ -45,6 +47,11 @@ const worlds: readonly World[] = [
     name: '2,000 accounts under manager accounts six deep, 100 people',
     seed: (records: pg.Client) => seedTree(records, { accounts: 2_000, people: 100, deep: 6 }),
     direct: seedDirect,
+  },
+  {
+    name: '1,000 grants, by two processes',
+    seed: (records: pg.Client) => seedGrants(records, 1_000),
+    processes: 2,
   },
 ]
 
@@ -81,11 +88,14 @@ interface Row {
 }
 
 /** Plans, caches and the compiler are warm before anything counts. */
-async function measure({ name, seed, changing, direct }: World): Promise<Row> {
-  const { service, seeded, url } = await serveSeeded(async records => ({
-    asked: await seed(records),
-    direct: (await direct?.(records)) ?? [],
-  }))
+async function measure({ name, seed, processes, changing, direct }: World): Promise<Row> {
+  const { service, seeded, url } = await serveSeeded(
+    async records => ({
+      asked: await seed(records),
+      direct: (await direct?.(records)) ?? [],
+    }),
+    processes,
+  )
   for (const questions of [seeded.asked, seeded.direct]) if (questions[0]) await sayYes(service, questions[0])
   const asking = { ...seeded, changes: changing ? url : null }
   await oneRound(service, asking, name)

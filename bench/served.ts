@@ -1,6 +1,7 @@
+import cluster from 'node:cluster'
 import { join } from 'node:path'
 import type pg from 'pg'
-import { startService } from '../service/src/main.ts'
+import { startProcesses } from '../service/src/processes.ts'
 
 /** What the bench is told by the service it measures. */
 export interface Served {
@@ -8,10 +9,10 @@ export interface Served {
 }
 
 /**
- * The service as it is installed, in a process of its own, with what it is measured beside: a bare route, a bare one that
+ * The service as it is installed, in one process or several of its own, with what it is measured beside: a bare route, a bare one that
  * takes a POST, and one that looks a row up by its primary key. It ends when whoever started it lets go.
  */
-const service = await startService(process.env, {
+const service = await startProcesses(process.env, {
   consoleFiles: join(import.meta.dirname, '../../../console/dist'),
   alsoServe: async (app, kit) => {
     const driver = kit.database.driver as unknown as { master: pg.Pool }
@@ -27,5 +28,9 @@ const service = await startService(process.env, {
     })
   },
 })
-process.once('disconnect', () => void service.close())
-process.send!({ url: service.url } satisfies Served)
+const end = () => void service.close().then(() => process.exit())
+if (cluster.isWorker) process.once('SIGTERM', end)
+else {
+  process.once('disconnect', end)
+  process.send!({ url: service.url } satisfies Served)
+}

@@ -33,10 +33,10 @@ export interface Measured {
 }
 
 /** A service on records of its own, seeded, and their address. */
-export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
+export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>, processes = 1) {
   const database = `bench_${randomUUID().replaceAll('-', '')}`
   await createDatabase(server, database)
-  const service = await serve(server.urlOf(database))
+  const service = await serve(server.urlOf(database), processes)
   const records = new pg.Client({ connectionString: server.urlOf(database) })
   await records.connect()
   const seeded = await seed(records)
@@ -44,7 +44,7 @@ export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>) {
   return { service, seeded, url: server.urlOf(database) }
 }
 
-async function serve(databaseUrl: string): Promise<Measured> {
+async function serve(databaseUrl: string, processes: number): Promise<Measured> {
   const kinds = ['ad-account', 'analytics-account', 'property']
   const platforms = [{ key: 'marram', name: 'Marram', url: 'http://127.0.0.1:1', secret: platformSecret, kinds }]
   const settings = {
@@ -52,15 +52,17 @@ async function serve(databaseUrl: string): Promise<Measured> {
     FAMIGLIA_SECRET: randomUUID(),
     FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
     FAMIGLIA_PORT: '0',
+    FAMIGLIA_PROCESSES: String(processes),
     FAMIGLIA_LOG_LEVEL: 'silent',
     FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
   }
   const built = join(import.meta.dirname, '../service/dist/bench/served.js')
   const child = fork(built, { env: settings, execArgv: [] })
   const ended = once(child, 'exit')
-  const told = await Promise.race([once(child, 'message'), ended])
-  const url = (told[0] as Served | null)?.url
-  if (!url) throw new Error('The service that is to be measured did not start.')
+  const url = await new Promise<string>((done, fail) => {
+    child.on('message', (told: Partial<Served>) => told.url && done(told.url))
+    child.once('exit', () => fail(new Error('The service that is to be measured did not start.')))
+  })
   return {
     url,
     close: async () => {

@@ -146,7 +146,8 @@ test('a slow server gets one copy, and a letter that it is taking is past recall
   server().slow = 22_000
   const before = server().taken
   const proposal = await invite('patient@ondaverde.example')
-  await eventually(async () => (await scene.sql('SELECT FROM mail WHERE sending_since IS NOT NULL')).length === 1)
+  const isTaken = 'SELECT FROM mail WHERE proposal_id = $1 AND sending_since IS NOT NULL'
+  await eventually(async () => (await scene.sql(isTaken, [proposal])).length === 1)
   const withdrawn = await answerOf(
     scene.agnese.client.POST('/v1/businesses/{business}/proposals/{proposal}/withdrawal', {
       params: { path: { ...at(scene.agnese).path, proposal } },
