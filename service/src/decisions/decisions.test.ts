@@ -149,7 +149,8 @@ test('only a platform may ask, with its own secret', async () => {
   expect((await evaluate(ids.priya, 'ads.see', 'MA-20417', 'ad-account', scene.agnese.token)).status).toBe(401)
 })
 
-test('a decision is one round trip to PostgreSQL, to read what it is made of, and later to see that it is still so; two after a change', async () => {
+/** The statements that decisions sent to PostgreSQL while something was done. */
+async function statementsOf(work: () => Promise<unknown>): Promise<string[]> {
   const statements: string[] = []
   const query = pg.Client.prototype.query as (...args: unknown[]) => unknown
   pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
@@ -157,14 +158,41 @@ test('a decision is one round trip to PostgreSQL, to read what it is made of, an
     if (!/jobs\.|pgboss|last_use/.test(JSON.stringify(args[0]))) statements.push(name ?? String(args[0]))
     return query.apply(this, args)
   } as never
-  await evaluate(ids.agnese, 'ads.publish', 'MA-20417')
-  await evaluate(ids.agnese, 'ads.see', 'MA-20417')
-  expect(statements.splice(0)).toEqual(['known-on-platform', 'marks'])
-  await scene.sql(`UPDATE person SET joined_at = joined_at - interval '1 day' WHERE id = $1`, [ids.agnese])
-  statements.length = 0
-  await evaluate(ids.agnese, 'ads.see', 'MA-20417')
-  expect(statements).toEqual(['marks', 'known-on-platform'])
-  pg.Client.prototype.query = query as never
+  try {
+    await work()
+    return statements
+  } finally {
+    pg.Client.prototype.query = query as never
+  }
+}
+
+/** Somebody of whom nothing was asked before. */
+async function somebodyNew(): Promise<string> {
+  const id = randomUUID()
+  await scene.sql(`INSERT INTO person (id, name, password_hash, joined_at) VALUES ($1, 'Noor', 'none', now())`, [id])
+  return id
+}
+
+const rename = (person: string) => scene.sql(`UPDATE person SET name = name || ' C.' WHERE id = $1`, [person])
+
+test('a decision is one round trip to PostgreSQL, to read what it is made of, and later to see that it is still so; two after a change', async () => {
+  const noor = await somebodyNew()
+  const asked = () => statementsOf(() => evaluate(noor, 'ads.publish', 'MA-20417'))
+  expect(await asked()).toEqual(['known-on-platform'])
+  expect(await asked()).toEqual(['marks'])
+  await rename(noor)
+  expect(await asked()).toEqual(['marks', 'known-on-platform'])
+})
+
+test('those who ask the same at once share what is read for it, before and after a change', async () => {
+  const noor = await somebodyNew()
+  const read = async () => {
+    const twenty = Array.from({ length: 20 }, () => evaluate(noor, 'ads.see', 'MA-20417'))
+    return (await statementsOf(() => Promise.all(twenty))).filter(name => name === 'known-on-platform').length
+  }
+  expect(await read()).toBeLessThanOrEqual(2)
+  await rename(noor)
+  expect(await read()).toBeLessThanOrEqual(4)
 })
 
 test('what is given to a team reaches its members, and only while they are in it', async () => {
