@@ -56,6 +56,11 @@ test('the first use is written within a second, and what follows once a minute a
   expect(statements).not.toHaveBeenCalled()
   vi.advanceTimersByTime(1_000)
   await expect.poll(() => used(pair!)).toEqual({ action: 'ads.pause', at: begun + 58_000 })
+  for (let second = 61; second <= 120; second++) {
+    one.note(pair!.person, pair!.asset, 'ads.see', begun + second * 1_000)
+    vi.advanceTimersByTime(1_000)
+  }
+  await expect.poll(() => used(pair!)).toEqual({ action: 'ads.see', at: begun + 120_000 })
   await one.close()
-  expect(statements.mock.calls.filter(([text]) => text.includes('INSERT INTO last_use'))).toHaveLength(1)
+  expect(statements.mock.calls.filter(([text]) => text.includes('INSERT INTO last_use'))).toHaveLength(2)
 })

@@ -23,7 +23,7 @@ const byAssetAndPerson = (one: Use, other: Use) =>
  * whoever works all day costs no more than whoever looks once. A kill loses what was noted and not written.
  */
 export class LastUse {
-  /** The uses of this minute, by asset and person. */
+  /** The uses of this minute and those that were written at its beginning, by asset and person. */
   private noted = new Map<string, Map<string, Use>>()
   /** Those among them that are the first of their kind. */
   private soon: Use[] = []
@@ -41,8 +41,7 @@ export class LastUse {
 
   /** `at` is in milliseconds since 1970. */
   note(person: string, asset: string, action: Action, at: number): void {
-    let people = this.noted.get(asset)
-    if (!people) this.noted.set(asset, (people = new Map()))
+    const people = this.peopleOn(asset)
     let use = people.get(person)
     if (!use) {
       people.set(person, (use = { person, asset, action, at, isWritten: false }))
@@ -53,17 +52,24 @@ export class LastUse {
     use.isWritten = false
   }
 
-  /** Writes all that was noted. */
+  /** Writes all that was noted; what was not used again since it was last written is forgotten. */
   async write(): Promise<void> {
     const uses = [...this.noted.values()].flatMap(people => [...people.values()]).filter(use => !use.isWritten)
-    this.noted = new Map()
     this.soon = []
+    this.noted = new Map()
+    for (const use of uses) this.peopleOn(use.asset).set(use.person, use)
     await this.put(uses)
   }
 
   async close(): Promise<void> {
     clearInterval(this.timer)
     await this.write().catch(this.onError)
+  }
+
+  private peopleOn(asset: string): Map<string, Use> {
+    let people = this.noted.get(asset)
+    if (!people) this.noted.set(asset, (people = new Map()))
+    return people
   }
 
   private async tick(): Promise<void> {
