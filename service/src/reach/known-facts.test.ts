@@ -118,6 +118,19 @@ function around({ name }: Table, { id }: Row): Pair[] {
   return name === 'business' ? [{ ...one, business: id as string }] : [...pairs]
 }
 
+test('what is being read while something changes is given to nobody who asks after that', async () => {
+  for (let round = 0; round < 400; round++) {
+    const { person, asset } = pairs[round % pairs.length]!
+    const reader = factsFrom(keeping[round % 2]!.kit)
+    const name = async () => (await reader.aroundAll([{ person, asset }]))[0]?.person.name
+    const before = [name(), name(), name()]
+    await records.query('UPDATE person SET name = $2 WHERE id = $1', [person, `Round ${round}`])
+    const after = await Promise.all([name(), name()])
+    expect(after, `round ${round}`).toEqual([`Round ${round}`, `Round ${round}`])
+    await Promise.all(before)
+  }
+})
+
 test('whatever table facts are read from leaves marks', async () => {
   const functions = await rows<{ source: string }>(
     `SELECT prosrc AS source FROM pg_proc WHERE proname LIKE 'facts\\_%'`,
