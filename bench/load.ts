@@ -1,6 +1,6 @@
 import autocannon from 'autocannon'
 
-/** What is asked of a service, over and over by 32 connections at once. */
+/** What is asked of a service, over and over by 32 connections at once, each from another place on. */
 export interface Load {
   readonly url: string
   readonly requests: autocannon.Request[]
@@ -15,6 +15,8 @@ export interface Figures {
   readonly errors: number
 }
 
+const connections = 32
+
 /** A process of its own, so that asking takes nothing from whoever answers but the processor. */
 process.on('message', async ({ url, requests, seconds }: Load) => {
   const {
@@ -22,7 +24,13 @@ process.on('message', async ({ url, requests, seconds }: Load) => {
     errors,
     requests: counted,
     latency,
-  } = await autocannon({ url, requests, connections: 32, duration: seconds })
+  } = await autocannon({
+    url,
+    requests: requests.slice(0, 1),
+    connections,
+    duration: seconds,
+    setupClient: apart(requests),
+  })
   process.send!({
     perSecond: counted.average,
     p50: latency.p50,
@@ -30,3 +38,12 @@ process.on('message', async ({ url, requests, seconds }: Load) => {
     errors: non2xx + errors,
   } satisfies Figures)
 })
+
+/** In step, all connections would ask the same at the same moment, which nobody does. */
+function apart(requests: readonly autocannon.Request[]) {
+  let clients = 0
+  return (client: autocannon.Client) => {
+    const place = Math.floor((clients++ * requests.length) / connections) % requests.length
+    client.setRequests([...requests.slice(place), ...requests.slice(0, place)])
+  }
+}

@@ -8,13 +8,16 @@ export interface Seen {
   readonly marks: bigint
 }
 
+type IsUnchanged = (seen: readonly Seen[]) => boolean
+
 interface Batch {
-  /** What was seen, by what it is about: first of all alike, then whatever was seen otherwise. */
-  readonly asked: Map<string, Seen>
-  readonly otherwise: Seen[]
+  /** The marks that were seen, by what they are on. */
+  readonly seen: Map<string, bigint>
+  /** False where something was seen in two ways: for one who asks it has changed. */
+  alike: boolean
   /** For how many it is asked whether anything has changed. */
   answers: number
-  readonly changed: Promise<ReadonlySet<Seen>>
+  readonly compared: Promise<IsUnchanged>
   go(): void
 }
 
@@ -24,8 +27,7 @@ const atOnce = 2
 /** All marks on all of it in one number: what a process expects, unless something has changed. */
 const together = 'SELECT coalesce(bit_xor(value), 0) AS marks FROM mark WHERE about = ANY ($1::uuid[])'
 
-const oneByOne = `SELECT asked.place FROM unnest($1::uuid[], $2::bigint[]) WITH ORDINALITY AS asked(about, marks, place)
-  WHERE asked.marks <> coalesce((SELECT bit_xor(mark.value) FROM mark WHERE mark.about = asked.about), 0)`
+const oneByOne = 'SELECT about, bit_xor(value) AS marks FROM mark WHERE about = ANY ($1::uuid[]) GROUP BY about'
 
 /**
  * Compares what was seen with the marks there are. Questions that come in while others are being answered share the next
@@ -42,16 +44,15 @@ export class Marks {
     if (all.length === 0) return []
     const batch = (this.next ??= this.open())
     batch.answers += all.length
-    const own = all.map(seen => seen.map(one => join(batch, one)))
-    const changed = await batch.changed
-    return own.map(seen => changed.size === 0 || !seen.some(one => changed.has(one)))
+    for (const seen of all) for (const one of seen) join(batch, one)
+    return all.map(await batch.compared)
   }
 
   private open(): Batch {
     let go!: () => void
     const begun = new Promise<void>(resolve => (go = resolve))
-    const changed = begun.then(() => this.compare(batch))
-    const batch: Batch = { asked: new Map(), otherwise: [], answers: 0, changed, go }
+    const compared = begun.then(() => this.compare(batch))
+    const batch: Batch = { seen: new Map(), alike: true, answers: 0, compared, go }
     // What came in with the same turn of the event loop goes along.
     setImmediate(() => this.startNext())
     return batch
@@ -67,41 +68,36 @@ export class Marks {
       this.underWay--
       this.startNext()
     }
-    batch.changed.then(end, end)
+    batch.compared.then(end, end)
   }
 
-  private async compare({ asked, otherwise, answers }: Batch): Promise<ReadonlySet<Seen>> {
-    const all = [...asked.values()]
-    if (otherwise.length === 0 && (await this.areAllAsSeen(all))) return new Set()
-    if (answers === 1) return new Set(all)
-    all.push(...otherwise)
-    const { rows } = await this.pool.query<{ place: string }>({
-      name: 'marks-one-by-one',
-      text: oneByOne,
-      values: [all.map(({ about }) => about), all.map(({ marks }) => marks)],
-    })
-    return new Set(rows.map(({ place }) => all[Number(place) - 1]!))
+  private async compare({ seen, alike, answers }: Batch): Promise<IsUnchanged> {
+    const things = [...seen.keys()]
+    if (alike) {
+      const [all] = await this.read('marks', together, things)
+      let expected = 0n
+      for (const marks of seen.values()) expected ^= marks
+      if (BigInt(all!.marks) === BigInt.asIntN(64, expected)) return () => true
+      if (answers === 1) return () => false
+    }
+    const rows = await this.read('marks-one-by-one', oneByOne, things)
+    const there = new Map(rows.map(({ about, marks }) => [about, BigInt(marks)]))
+    return one => one.every(({ about, marks }) => (there.get(about) ?? 0n) === marks)
   }
 
-  private async areAllAsSeen(asked: readonly Seen[]): Promise<boolean> {
-    const { rows } = await this.pool.query<{ marks: string }>({
-      name: 'marks',
-      text: together,
-      values: [asked.map(({ about }) => about)],
-    })
-    let expected = 0n
-    for (const { marks } of asked) expected ^= marks
-    return BigInt(rows[0]!.marks) === BigInt.asIntN(64, expected)
+  private async read(
+    name: string,
+    text: string,
+    things: readonly string[],
+  ): Promise<{ about: string; marks: string }[]> {
+    return (await this.pool.query<{ about: string; marks: string }>({ name, text, values: [things] })).rows
   }
 }
 
-/** The same thing seen alike is asked about once; seen twice and not alike, it has changed for one of the two. */
-function join({ asked, otherwise }: Batch, seen: Seen): Seen {
-  const there = asked.get(seen.about)
-  if (there?.marks === seen.marks) return there
-  if (there) otherwise.push(seen)
-  else asked.set(seen.about, seen)
-  return seen
+function join(batch: Batch, { about, marks }: Seen): void {
+  const before = batch.seen.get(about)
+  if (before === undefined) batch.seen.set(about, marks)
+  else if (before !== marks) batch.alike = false
 }
 
 const foldedAtOnce = 5_000

@@ -50,15 +50,29 @@ const atOnce = 200
  * costs a few queries, however many rows and columns there are; with a filter, as many as it takes to fill the page.
  */
 export async function readGrid(kit: Kit, acting: Acting, asked: GridAsked): Promise<Grid> {
-  const columns = await readColumns(kit, acting)
+  const { limit, after, filter, find } = asked
+  const from = cursorOf(after)
+  const around = await readAround(kit, acting)
   const rows: GridRow[] = []
-  let next = asked.after ?? null
-  for await (const { row, cursor } of eachRow(kit, acting, columns, asked, [asked.limit + 1, atOnce])) {
-    if (rows.length === asked.limit) return { columns, rows, next }
+  let next = after ?? null
+  for await (const { row, cursor } of eachRow(kit, acting, around, { from, filter, find }, [limit + 1, atOnce])) {
+    if (rows.length === limit) return { columns: await around.columns, rows, next }
     rows.push(row)
     next = cursor
   }
-  return { columns, rows, next: null }
+  return { columns: await around.columns, rows, next: null }
+}
+
+/** What rows are made with. */
+interface Around {
+  /** They are read while the first rows are. */
+  readonly columns: Promise<GridColumns>
+  readonly homes: ReadonlySet<string>
+}
+
+async function readAround(kit: Kit, acting: Acting): Promise<Around> {
+  const admins = await adminsOf(kit.database.manager, acting.id)
+  return { homes: new Set(admins.map(admin => domainOf(admin.address))), columns: readColumns(kit, acting) }
 }
 
 /** How many people a filter finds, and how many of them are from outside. */
@@ -91,12 +105,12 @@ export function gridCounts(kit: Kit): (acting: Acting) => Promise<Counted[]> {
 
 /** One's own people, partners’ and, among those invited, those who are. */
 async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
-  const columns = await readColumns(kit, acting)
-  const asked = { after: undefined, filter: null, find: null }
+  const around = await readAround(kit, acting)
+  const asked = { from: cursorOf(undefined), filter: null, find: null }
   const found = new Map<AccessFilter | null, { people: Set<string>; outside: Set<string> }>(
     [null, ...accessFilters].map(show => [show, { people: new Set(), outside: new Set() }]),
   )
-  for await (const { row } of eachRow(kit, acting, columns, asked, [countedAtOnce, countedAtOnce])) {
+  for await (const { row } of eachRow(kit, acting, around, asked, [countedAtOnce, countedAtOnce])) {
     if (row.kind === 'team' || row.kind === 'partner') continue
     for (const show of row.kind === 'invited' ? row.marks : [null, ...row.marks]) {
       const { people, outside } = found.get(show)!
@@ -111,23 +125,24 @@ async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
 async function* eachRow(
   kit: Kit,
   acting: Acting,
-  columns: GridColumns,
-  asked: Omit<GridAsked, 'limit'>,
+  { columns: reading, homes }: Around,
+  { from, filter, find }: Pick<GridAsked, 'filter' | 'find'> & { readonly from: Cursor },
   [first, then]: readonly [number, number],
 ): AsyncGenerator<{ row: GridRow; cursor: string }> {
   const { database } = kit
-  const admins = await adminsOf(database.manager, acting.id)
-  const homes = new Set(admins.map(admin => domainOf(admin.address)))
   const now = kit.clock.now()
-  const [begun, ...behind] = cursorOf(asked.after)
+  const [begun, ...behind] = from
   let limit = first
   for (const section of sections.slice(sections.indexOf(begun))) {
     let after: readonly unknown[] | null = section === begun && behind.length > 0 ? behind : null
-    while (isAbout(section, asked.filter)) {
-      const page = { after, find: asked.find, limit }
-      const found = await readSection(database, acting, section, page, columns, homes, asked.filter, now)
-      for (const { at, row } of found)
-        if (!asked.filter || row.marks.includes(asked.filter)) yield { row, cursor: writeCursor(section, at) }
+    while (isAbout(section, filter)) {
+      const page = { after, find, limit }
+      const finding = readSection(database, acting, section, page, homes, filter, now)
+      const [columns, found] = await Promise.all([reading, finding])
+      for (const { at, rowIn } of found) {
+        const row = rowIn(columns)
+        if (!filter || row.marks.includes(filter)) yield { row, cursor: writeCursor(section, at) }
+      }
       if (found.length < limit) break
       after = found.at(-1)!.at
       limit = then
@@ -138,7 +153,7 @@ async function* eachRow(
 interface Found {
   /** What stands in the cursor of a page that begins behind it. */
   readonly at: readonly unknown[]
-  readonly row: GridRow
+  rowIn(columns: GridColumns): GridRow
 }
 
 async function readSection(
@@ -146,7 +161,6 @@ async function readSection(
   acting: Acting,
   section: Section,
   page: { after: readonly unknown[] | null; find: string | null; limit: number },
-  columns: GridColumns,
   homes: ReadonlySet<string>,
   filter: AccessFilter | null,
   now: Instant,
@@ -154,21 +168,24 @@ async function readSection(
   if (section === 'admin' || section === 'person') {
     const who = section === 'admin' ? 'admins' : 'others'
     const people = await readPeople(database, acting.id, page, who, narrowingTo(filter, homes, now))
-    return people.map(person => ({ at: [person.name, person.id], row: rowOfPerson(columns, person, homes, now) }))
+    return people.map(person => ({
+      at: [person.name, person.id],
+      rowIn: columns => rowOfPerson(columns, person, homes, now),
+    }))
   }
   if (section === 'team')
     return (await readTeams(database, acting.id, page)).map(team => ({
       at: [team.name, team.id],
-      row: rowOfTeam(columns, team, now),
+      rowIn: columns => rowOfTeam(columns, team, now),
     }))
   if (section === 'partner')
     return (await readPartnersGiven(database, acting.id, page)).map(({ of, person }) => ({
       at: [of.name, of.id, person?.name ?? '', person?.id ?? nobody],
-      row: person ? rowOfOutsider(columns, person, now) : rowOfPartner(columns, of, now),
+      rowIn: columns => (person ? rowOfOutsider(columns, person, now) : rowOfPartner(columns, of, now)),
     }))
   return (await readInvitations(database, acting, page, now)).map(invited => ({
     at: [invited.address, invited.id],
-    row: rowOfInvitation(columns, invited),
+    rowIn: columns => rowOfInvitation(columns, invited),
   }))
 }
 
@@ -190,7 +207,10 @@ async function readInvitations(
   )
 }
 
-function cursorOf(text: string | undefined): [Section, ...unknown[]] {
+/** A section, and behind what in it a page begins. */
+type Cursor = readonly [Section, ...unknown[]]
+
+function cursorOf(text: string | undefined): Cursor {
   const [section, ...after] = readCursor(text) ?? []
   const known = sections.find(one => one === section)
   return known ? [known, ...after] : ['admin']

@@ -12,6 +12,7 @@ import type { Acting } from '../businesses/acting.ts'
 export interface GridColumns {
   readonly acting: BusinessFact
   readonly assets: readonly (AssetFact & { readonly inside: string | null })[]
+  readonly byId: ReadonlyMap<string, AssetFact>
   /** What was given to businesses on each column's asset, whatever is passed on by it. */
   readonly toBusinesses: readonly (readonly GrantFact[])[]
   /** Which assets a target reaches: itself and what it holds, or all of a bundle. */
@@ -46,23 +47,21 @@ export async function readColumns(kit: Kit, acting: Acting): Promise<GridColumns
     zone: acting.zone,
     closed: acting.closedAt !== null,
   }
-  const own = await readOwnColumns(kit.database, self)
-  const held = await readHeldColumns(kit, acting)
+  const { database } = kit
+  const [own, held] = await Promise.all([readOwnColumns(database, self), readHeldColumns(kit, acting)])
   const reachedBy = new Map<string, number[]>()
   const rows = [...own, ...held]
   rows.forEach(({ places }, index) => {
     for (const place of places) reachedBy.set(place, [...(reachedBy.get(place) ?? []), index])
   })
-  const tree = await readTreeAbove(
-    kit.database,
-    rows.map(row => row.asset.id),
-  )
-  const places = [...own, ...tree.managers].flatMap(row => row.places)
-  const toPartners = await readToBusinesses(kit.database, [...new Set(places)], own[0]?.asset ?? rows[0]?.asset)
-  const toBusinessesAt = (at: readonly string[]) => at.flatMap(place => toPartners.get(place) ?? [])
+  const ids = rows.map(row => row.asset.id)
+  const [tree, given] = await Promise.all([readTreeAbove(database, ids), readToBusinesses(database, own)])
+  const above = await readToBusinesses(database, tree.managers)
+  const toBusinessesAt = (at: readonly string[]) => at.flatMap(place => given.get(place) ?? above.get(place) ?? [])
   return {
     acting: self,
     assets: rows.map(row => row.asset),
+    byId: new Map(rows.map(({ asset }) => [asset.id, asset])),
     reachedBy,
     toBusinesses: rows.map(row => row.toBusinesses ?? toBusinessesAt(row.places)),
     above: new Map(
@@ -127,24 +126,23 @@ interface ToBusinessRow extends GrantRow {
   target: string
 }
 
-/** What was given to other businesses on the business's own assets, and what those passed on, by what it is on. */
+/** What was given to other businesses on assets, and what those passed on, by what it is on. */
 async function readToBusinesses(
   database: DataSource,
-  places: readonly string[],
-  ownersAsset: AssetFact | undefined,
+  assets: readonly Pick<ManagerAbove, 'asset' | 'places'>[],
 ): Promise<Map<string, GrantFact[]>> {
+  const found = new Map<string, GrantFact[]>()
+  if (assets.length === 0) return found
   const rows = (await database.query(
     `SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from,
       date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
        facts_business(g.business_id) AS giver, facts_holder(g.holder_kind, g.holder_id, NULL) AS holder, facts_frozen(g.business_id, g.holder_id) AS frozen,
        json_build_object('id', g.target_id, 'kind', 'bundle', 'name', '') AS on
      FROM access_grant g WHERE g.target_id = ANY($1) AND g.holder_kind = 'business' AND g.ended_at IS NULL LIMIT 5000`,
-    [places],
+    [[...new Set(assets.flatMap(({ places }) => places))]],
   )) as ToBusinessRow[]
-  if (!ownersAsset) return new Map()
-  const found = new Map<string, GrantFact[]>()
   const nobody = { id: '', name: '' }
   for (const { target, ...row } of rows)
-    found.set(target, [...(found.get(target) ?? []), grantFact(row, nobody, ownersAsset)])
+    found.set(target, [...(found.get(target) ?? []), grantFact(row, nobody, assets[0]!.asset)])
   return found
 }

@@ -182,7 +182,7 @@ export function factsByColumn(
   memberships: readonly MembershipFact[],
   grants: readonly GridGrant[],
 ): Map<number, AccessFacts> {
-  const { acting, assets, reachedBy, toBusinesses, above } = columns
+  const { acting, assets, byId, reachedBy, toBusinesses, above } = columns
   const byColumn = new Map<number, GrantFact[]>()
   const add = (column: number, grant: GrantFact) => byColumn.set(column, [...(byColumn.get(column) ?? []), grant])
   for (const grant of grants)
@@ -190,7 +190,7 @@ export function factsByColumn(
       add(
         column,
         grantFact(
-          { ...grant, giver: grant.giver ?? acting, on: grant.on ?? named(assets, grant.target) },
+          { ...grant, giver: grant.giver ?? acting, on: grant.on ?? byId.get(grant.target) ?? null },
           person,
           assets[column]!,
         ),
@@ -239,9 +239,4 @@ function managersAround(
       return [asset.id, { fact, isReached: isOwners || held.length > 0 }]
     }),
   )
-}
-
-/** What a grant is on, where that is another asset than the column's: the one that holds it. */
-function named(assets: GridColumns['assets'], target: string): GrantFact['on'] | null {
-  return assets.find(asset => asset.id === target) ?? null
 }
