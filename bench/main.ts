@@ -79,7 +79,8 @@ interface Row {
   readonly barePost: Figures
   readonly select: Figures
   readonly decision: Figures
-  /** A hundred questions in each request. */
+  /** A hundred questions in each request: what reading them takes, and answering them. */
+  readonly bareHundred: Figures
   readonly hundred: Figures
   readonly changing: Figures | null
   readonly direct: Figures | null
@@ -108,6 +109,7 @@ async function measure({ name, seed, processes, changing, direct }: World): Prom
     barePost: middle(samples.map(row => row.barePost)),
     select: middle(samples.map(row => row.select)),
     decision: middle(samples.map(row => row.decision)),
+    bareHundred: middle(samples.map(row => row.bareHundred)),
     hundred: middle(samples.map(row => row.hundred)),
     changing: changing ? middle(samples.map(row => row.changing!)) : null,
     direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
@@ -158,7 +160,12 @@ async function oneRound(
   const before = await factsRead(service)
   const decision = await decide(asked)
   const after = await factsRead(service)
-  const hundred = hundreds.length > 0 ? await post('/access/v1/evaluations', hundreds) : nothing
+  const inHundreds = async (path: string) => {
+    const figures = hundreds.length > 0 ? await post(path, hundreds) : nothing
+    return { ...figures, perSecond: figures.perSecond * 100 }
+  }
+  const bareHundred = await inHundreds('/access/bench/bare')
+  const hundred = await inHundreds('/access/v1/evaluations')
   const changing = changes ? await whileChanging(changes, decision.perSecond / 100, async () => decide(asked)) : null
   const memory = after.memory - before.memory
   return {
@@ -167,7 +174,8 @@ async function oneRound(
     barePost,
     select,
     decision,
-    hundred: { ...hundred, perSecond: hundred.perSecond * 100 },
+    bareHundred,
+    hundred,
     changing,
     direct: direct.length > 0 ? await decide(direct) : null,
     remembered: (100 * memory) / (memory + after.records - before.records),
@@ -219,7 +227,18 @@ function middle(samples: readonly Figures[]): Figures {
   return sorted[Math.floor(sorted.length / 2)]!
 }
 
-function sayRow({ name, bare, barePost, select, decision, hundred, changing, direct, remembered }: Row): string {
+function sayRow({
+  name,
+  bare,
+  barePost,
+  select,
+  decision,
+  bareHundred,
+  hundred,
+  changing,
+  direct,
+  remembered,
+}: Row): string {
   const line = (what: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
     `  ${what.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}\n`
   return [
@@ -229,6 +248,7 @@ function sayRow({ name, bare, barePost, select, decision, hundred, changing, dir
     line('a route with one primary-key SELECT', select, null),
     line('a decision', decision, select),
     `  of a hundred questions ${remembered.toFixed(1)} were answered from memory\n`,
+    line('the bare POST route, a hundred each', bareHundred, null),
     line('a question among a hundred', hundred, decision).replace('of the SELECT', 'of a decision'),
     changing
       ? line('a decision, 1 % of changes beside', changing, decision).replace('of the SELECT', 'of a decision')
