@@ -67,11 +67,7 @@ export async function measureTree(accounts: number, people: number): Promise<str
 
 /** A thousand grants by one sentence, new each time: as it is, and without the marks that changes leave. */
 export async function measureGiving(): Promise<string> {
-  const { service, seeded, url } = await serveSeeded(async records => {
-    const writers = await seedWriters(records, 1, 50)
-    await records.query('ANALYZE')
-    return writers
-  })
+  const { service, seeded, url } = await serveSeeded(records => seedWriters(records, 1, 50))
   const records = new pg.Client({ connectionString: url })
   await records.connect()
   const { rows: triggers } = await records.query<{ name: string; on: string }>(

@@ -17,8 +17,7 @@ export async function seedGrants(records: pg.Client, grants: number): Promise<Qu
   await seedBusiness(records, people)
   await records.query(`
     ${addAssets('ad-account', 'account', assets)};
-    ${addGrants('person', 10)};
-    ANALYZE;`)
+    ${addGrants('person', 10)};`)
   return draw(records, `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id`)
 }
 
@@ -50,8 +49,7 @@ export async function seedWoven(records: pg.Client, grants: number): Promise<Que
       JOIN ${numbered('bundle')} ON bundle.n = (asset.n + step * 5) % (SELECT count(*) FROM bundle) + 1 ON CONFLICT DO NOTHING;
     ${addGrants('person', 4, `WHERE kind <> 'property'`)};
     ${addGrants('team', 10, `WHERE kind <> 'property'`)};
-    ${addGrants('person', 3, '', 'bundle')};
-    ANALYZE;`)
+    ${addGrants('person', 3, '', 'bundle')};`)
   const own = `EXISTS (SELECT FROM access_grant mine WHERE mine.target_id = a.id AND mine.holder_id = p.id)`
   const through = (from: string, limit = 170) =>
     `(SELECT p.id AS person, a.kind, a.platform_ref AS ref ${from} AND NOT ${own} ORDER BY random() LIMIT ${limit})`
@@ -88,8 +86,7 @@ export async function seedPartners(
       SELECT gen_random_uuid(), agency.id, up.asset_id, 'person', person.id, 'steward', '{}', '{}', now() - interval '1 day', now(), agency.opened_by, up.id
       FROM business agency, ${numbered('person')}, (SELECT id, asset_id, row_number() OVER (ORDER BY asset_id) AS n FROM access_grant
         WHERE holder_kind = 'business') up
-      WHERE agency.number = 'B-4815-1623-97' AND (up.n + person.n) % 5 = 0;
-    ANALYZE;`)
+      WHERE agency.number = 'B-4815-1623-97' AND (up.n + person.n) % 5 = 0;`)
   return draw(
     records,
     `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id WHERE g.upstream_id IS NOT NULL`,
@@ -126,8 +123,7 @@ export async function seedTree(
       SELECT gen_random_uuid(), m.business_id, m.id, 'person', person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), m.brought_in_by
       FROM ${numbered('person')} JOIN generate_series(0, 2) step ON true
         JOIN asset m ON m.handle = 'm-' || ((person.n * (step * 20 + 1)) % CASE step WHEN 0 THEN ${top} WHEN 1 THEN ${middle} ELSE ${all} END + 1)
-      ON CONFLICT DO NOTHING;
-    ANALYZE;`)
+      ON CONFLICT DO NOTHING;`)
   if (token) await seedToken(records, token)
   return draw(
     records,
@@ -164,8 +160,7 @@ export async function seedDirect(records: pg.Client): Promise<Question[]> {
       FROM business, generate_series(1, 50) n WHERE business.number = 'B-4815-1623-97';
     INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, tier, actions, hiding, from_at, given_at, given_by)
       SELECT gen_random_uuid(), asset.business_id, asset.id, 'person', person.id, 'run', '{}', '{revenue}', now() - interval '1 day', now(), asset.brought_in_by
-      FROM asset, person WHERE asset.number LIKE 'A-own-%';
-    ANALYZE;`)
+      FROM asset, person WHERE asset.number LIKE 'A-own-%';`)
   return draw(
     records,
     `SELECT ${asked} FROM access_grant g JOIN asset a ON a.id = g.asset_id WHERE a.number LIKE 'A-own-%'`,
@@ -181,8 +176,7 @@ export async function seedGrid(records: pg.Client, people: number, assets: numbe
     INSERT INTO team_member (team_id, person_id, since) SELECT team.id, person.id, now() FROM ${numbered('person')}
       JOIN ${numbered('team')} ON team.n = person.n % 20 + 1;
     ${addGrants('person', 10)};
-    ${addGrants('team', 10)};
-    ANALYZE;`)
+    ${addGrants('team', 10)};`)
   await seedToken(records, token)
 }
 

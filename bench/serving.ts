@@ -40,6 +40,8 @@ export async function serveSeeded<T>(seed: (records: pg.Client) => Promise<T>, p
   const records = new pg.Client({ connectionString: server.urlOf(database) })
   await records.connect()
   const seeded = await seed(records)
+  // As PostgreSQL does by itself with whatever has been there for some minutes.
+  await records.query('VACUUM ANALYZE')
   await records.end()
   return { service, seeded, url: server.urlOf(database) }
 }

@@ -90,7 +90,9 @@ export class Marks {
     text: string,
     things: readonly string[],
   ): Promise<{ about: string; marks: string }[]> {
-    return (await this.pool.query<{ about: string; marks: string }>({ name, text, values: [things] })).rows
+    // Ids need no quoting: as an array, each would be looked through for what does.
+    const values = [`{${things.join()}}`]
+    return (await this.pool.query<{ about: string; marks: string }>({ name, text, values })).rows
   }
 }
 

@@ -18,7 +18,7 @@ import { Letters1796900000000 } from './1796900000000-letters.ts'
 import { SingleSignOn1797000000000 } from './1797000000000-single-sign-on.ts'
 import { LettersWanted1797100000000 } from './1797100000000-letters-wanted.ts'
 import { Marks1797200000000 } from './1797200000000-marks.ts'
-import { PartnersGrants1797300000000 } from './1797300000000-partners-grants.ts'
+import { QuickerReads1797300000000 } from './1797300000000-quicker-reads.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -42,5 +42,5 @@ export const migrations = [
   SingleSignOn1797000000000,
   LettersWanted1797100000000,
   Marks1797200000000,
-  PartnersGrants1797300000000,
+  QuickerReads1797300000000,
 ]
