@@ -56,8 +56,9 @@ export async function readColumns(kit: Kit, acting: Acting): Promise<GridColumns
   })
   const ids = rows.map(row => row.asset.id)
   const [tree, given] = await Promise.all([readTreeAbove(database, ids), readToBusinesses(database, own)])
-  const above = await readToBusinesses(database, tree.managers)
-  const toBusinessesAt = (at: readonly string[]) => at.flatMap(place => given.get(place) ?? above.get(place) ?? [])
+  const givenAbove = await readToBusinesses(database, tree.managers)
+  const toBusinessesAt = (at: readonly string[]) =>
+    at.flatMap(place => given.get(place) ?? givenAbove.get(place) ?? [])
   return {
     acting: self,
     assets: rows.map(row => row.asset),

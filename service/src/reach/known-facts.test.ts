@@ -131,6 +131,21 @@ test('what is being read while something changes is given to nobody who asks aft
   }
 })
 
+test('records that are put back to before a change are taken as they are, among others that stayed', async () => {
+  const [{ person, asset }, other] = [pairs[0]!, pairs.find(pair => pair.person !== pairs[0]!.person)!]
+  const rename = (to: string) => records.query('UPDATE person SET name = $2 WHERE id = $1', [person, to])
+  await rename('Before')
+  await records.query('DELETE FROM mark WHERE about = $1', [person])
+  await rename('After')
+  for (const { kit } of keeping) await factsFrom(kit).aroundAll([{ person, asset }, other])
+  await records.query('ALTER TABLE person DISABLE TRIGGER mark_update')
+  await rename('Before')
+  await records.query('ALTER TABLE person ENABLE TRIGGER mark_update')
+  await records.query('DELETE FROM mark WHERE about = $1', [person])
+  for (const { kit } of keeping)
+    expect((await factsFrom(kit).aroundAll([{ person, asset }, other]))[0]!.person.name).toBe('Before')
+})
+
 test('whatever table facts are read from leaves marks', async () => {
   const functions = await rows<{ source: string }>(
     `SELECT prosrc AS source FROM pg_proc WHERE proname LIKE 'facts\\_%'`,
