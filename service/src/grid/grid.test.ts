@@ -251,3 +251,27 @@ test('a filter says of which cells it speaks', async () => {
       expect({ text, spends: lit.includes(text) }).toEqual({ text, spends: data!.allowed })
   }
 })
+
+test('an owner of many accounts sees all that many partners have on them', async () => {
+  await scene.sql(
+    `INSERT INTO asset (id, number, business_id, kind, handle, name, platform, platform_ref, brought_in_at, brought_in_by, payer_id, answering_id, paid_since)
+     SELECT gen_random_uuid(), 'A-many-' || n, b.id, 'ad-account', 'many-' || n, 'Many ' || n, 'marram', 'many-' || n, now(), b.opened_by, b.id, b.opened_by, now()
+     FROM business b, generate_series(1, 200) n WHERE b.number = $1`,
+    [scene.agnese.business],
+  )
+  await scene.sql(
+    `INSERT INTO business (id, number, name, town, zone, cloth, opened_at, opened_by, proposal_days)
+     SELECT gen_random_uuid(), 'B-reef-' || n, 'Reef ' || n, 'Tarnmouth', 'Europe/London', 'pine', now(), b.opened_by, 14
+     FROM business b, generate_series(1, 26) n WHERE b.number = $1`,
+    [scene.agnese.business],
+  )
+  await scene.sql(
+    `INSERT INTO access_grant (id, business_id, asset_id, holder_kind, holder_id, to_business_id, tier, actions, hiding, from_at, given_at, given_by)
+     SELECT gen_random_uuid(), a.business_id, a.id, 'business', reef.id, reef.id, 'watch', '{}', '{}', now() - interval '1 day', now(), a.brought_in_by
+     FROM asset a, business reef WHERE a.handle LIKE 'many-%' AND reef.number LIKE 'B-reef-%'`,
+  )
+  const { rows } = await grid({ find: 'Reef', limit: 60 })
+  expect(rows.map(({ name, cells }) => `${name}: ${cells.length}`).sort()).toEqual(
+    Array.from({ length: 26 }, (_one, place) => `Reef ${place + 1}: 200`).sort(),
+  )
+})

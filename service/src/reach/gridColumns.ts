@@ -57,8 +57,7 @@ export async function readColumns(kit: Kit, acting: Acting): Promise<GridColumns
   const ids = rows.map(row => row.asset.id)
   const [tree, given] = await Promise.all([readTreeAbove(database, ids), readToBusinesses(database, own)])
   const givenAbove = await readToBusinesses(database, tree.managers)
-  const toBusinessesAt = (at: readonly string[]) =>
-    at.flatMap(place => given.get(place) ?? givenAbove.get(place) ?? [])
+  const toBusinessesAt = (at: readonly string[]) => at.flatMap(place => given.get(place) ?? givenAbove.get(place) ?? [])
   return {
     acting: self,
     assets: rows.map(row => row.asset),
@@ -135,15 +134,21 @@ async function readToBusinesses(
   const found = new Map<string, GrantFact[]>()
   if (assets.length === 0) return found
   const rows = (await database.query(
-    `SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from,
-      date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
-       facts_business(g.business_id) AS giver, facts_holder(g.holder_kind, g.holder_id, NULL) AS holder, facts_frozen(g.business_id, g.holder_id) AS frozen,
-       json_build_object('id', g.target_id, 'kind', 'bundle', 'name', '') AS on
-     FROM access_grant g WHERE g.target_id = ANY($1) AND g.holder_kind = 'business' AND g.ended_at IS NULL LIMIT 5000`,
+    `WITH given AS (SELECT * FROM access_grant g WHERE g.target_id = ANY($1) AND g.holder_kind = 'business' AND g.ended_at IS NULL),
+       party AS (SELECT id, facts_business(id) AS giver, facts_holder('business', id, NULL) AS holder
+         FROM (SELECT business_id AS id FROM given UNION SELECT holder_id FROM given) either)
+     SELECT g.id, g.target_id AS target, g.tier, g.actions, g.hiding, date_part('epoch', g.from_at) * 1000 AS from,
+       date_part('epoch', g.until_at) * 1000 AS until, g.upstream_id AS upstream, g.may_pass_on AS "mayPassOn",
+       giver.giver, holder.holder, facts_frozen(g.business_id, g.holder_id) AS frozen, json_build_object('id', g.target_id, 'kind', 'bundle', 'name', '') AS on
+     FROM given g JOIN party giver ON giver.id = g.business_id JOIN party holder ON holder.id = g.holder_id`,
     [[...new Set(assets.flatMap(({ places }) => places))]],
   )) as ToBusinessRow[]
   const nobody = { id: '', name: '' }
-  for (const { target, ...row } of rows)
-    found.set(target, [...(found.get(target) ?? []), grantFact(row, nobody, assets[0]!.asset)])
+  for (const { target, ...row } of rows) {
+    const fact = grantFact(row, nobody, assets[0]!.asset)
+    const there = found.get(target)
+    if (there) there.push(fact)
+    else found.set(target, [fact])
+  }
   return found
 }
