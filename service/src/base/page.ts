@@ -56,7 +56,8 @@ export function placeCursor(after: string | undefined): number {
   throw notMadeHere()
 }
 
-const notMadeHere = () =>
+/** Refuses a cursor that no page before told (`request.invalid`). */
+export const notMadeHere = () =>
   new Problem('request.invalid', 'No page follows that: “after” is what the page before told as “next”.', {
     pointer: '/after',
   })

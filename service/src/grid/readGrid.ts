@@ -3,7 +3,7 @@ import { LRUCache } from 'lru-cache'
 import type { DataSource } from 'typeorm'
 import { isCalled, wordsTyped } from '../base/finding.ts'
 import type { Kit } from '../base/kit.ts'
-import { readCursor } from '../base/page.ts'
+import { notMadeHere, readCursor } from '../base/page.ts'
 import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { readColumns, type GridColumns } from '../reach/gridColumns.ts'
@@ -211,9 +211,10 @@ async function readInvitations(
 type Cursor = readonly [Section, ...unknown[]]
 
 function cursorOf(text: string | undefined): Cursor {
-  const [section, ...after] = readCursor(text) ?? []
-  const known = sections.find(one => one === section)
-  return known ? [known, ...after] : ['admin']
+  const [begun, ...behind] = readCursor(text) ?? [sections[0]]
+  const section = sections.find(one => one === begun)
+  if (!section) throw notMadeHere()
+  return [section, ...behind]
 }
 
 function writeCursor(section: Section, after: readonly unknown[]): string {
