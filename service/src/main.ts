@@ -17,7 +17,7 @@ import { Hearing } from './base/hearing.ts'
 import { Jobs } from './base/jobs.ts'
 import { Limits } from './base/limits.ts'
 import { openLog } from './base/log.ts'
-import { foldMarks, Marks } from './base/marks.ts'
+import { dropMarks } from './base/marks.ts'
 import { Tally, watchOver } from './base/metrics.ts'
 import { describeApi } from './base/openapi.ts'
 import type { Kit } from './base/kit.ts'
@@ -198,7 +198,7 @@ export async function startService(settings: Settings, around: Surroundings): Pr
           tendUnderstudies(kit),
           tendContests(kit),
           tendClosed(kit),
-          async () => foldMarks(kit.database),
+          async () => dropMarks(kit.database),
         ],
         async tend => tend(),
       ),
@@ -279,7 +279,7 @@ function makeKit(config: Config, clock: Clock, log: Logger, url: string) {
     ]),
     rehearse: rehearsals(database, clock),
     deciding,
-    known: memory > 0 ? new KnownFacts(new Marks(deciding), tally, memory) : null,
+    known: memory > 0 ? new KnownFacts(deciding, tally, memory) : null,
     lastUse,
     platforms: new Platforms(config.FAMIGLIA_PLATFORMS),
   }

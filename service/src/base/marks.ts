@@ -1,117 +1,108 @@
+import { setImmediate } from 'node:timers/promises'
 import type pg from 'pg'
 import type { DataSource } from 'typeorm'
 
-/** What was seen of something: all marks on it put together, at the instant its facts were read. */
-export interface Seen {
-  readonly about: string
-  /** The marks' XOR, a 64-bit number; 0 where there was none. */
-  readonly marks: bigint
+/** The things that were changed, by their ids; or that it cannot be said which were. */
+export type Changed = ReadonlySet<string> | 'anything'
+
+/** A moment in records; of another server, or of records that were put back, no other can be told to be later. */
+export interface Moment {
+  readonly records: string
+  readonly snapshot: string
 }
 
-type IsUnchanged = (seen: readonly Seen[]) => boolean
+/** Records have another name once they were put back, and each time on a server that copies another: its snapshots leave out what is under way. */
+const recordsNow = `CASE WHEN pg_is_in_recovery() THEN gen_random_uuid()::text ELSE date_part('epoch', pg_postmaster_start_time()) || ' ' || pg_relation_filenode('mark') END`
 
-interface Batch {
-  /** The marks that were seen, by what they are on. */
-  readonly seen: Map<string, bigint>
-  /** False where something was seen in two ways: for one who asks it has changed. */
-  alike: boolean
-  /** For how many it is asked whether anything has changed. */
-  answers: number
-  readonly compared: Promise<IsUnchanged>
-  go(): void
-}
+export const momentNow = `${recordsNow} AS records, pg_current_snapshot()::text AS snapshot`
 
-/** Two at once keep PostgreSQL busy while one answer is on its way; more would only make each smaller. */
-const atOnce = 2
-
-/** All marks on all of it in one number: what a process expects, unless something has changed. */
-const together = 'SELECT coalesce(bit_xor(value), 0) AS marks FROM mark WHERE about = ANY ($1::uuid[])'
-
-const oneByOne = 'SELECT about, bit_xor(value) AS marks FROM mark WHERE about = ANY ($1::uuid[]) GROUP BY about'
+/** So many changes at once are not looked through: all is read anew. */
+const most = 1_000
 
 /**
- * Compares what was seen with the marks there are. Questions that come in while others are being answered share the next
- * round trip: it begins after each of them came in, so it is as fresh as one of its own.
+ * The marks that can be seen now and could not be in an earlier snapshot: those of transactions that began after it, or were under
+ * way in it. By the index, whatever else there is.
+ */
+const since = `SELECT ${momentNow}, pg_snapshot_xmin($1::pg_snapshot) >= (SELECT gone_before FROM mark_horizon) AS "isWhole",
+  ARRAY((SELECT about FROM mark WHERE left_in >= pg_snapshot_xmax($1::pg_snapshot) ORDER BY left_in LIMIT ${most + 1})
+    UNION ALL (SELECT about FROM mark WHERE left_in = ANY (ARRAY(SELECT pg_snapshot_xip($1::pg_snapshot))) LIMIT ${most + 1})) AS changed`
+
+interface Told extends Moment {
+  /** Whether no mark was taken away that could be among them. */
+  readonly isWhole: boolean
+  readonly changed: readonly string[]
+}
+
+/**
+ * Asks what has changed. Questions that come in while others are being answered share the next round trip: it begins after each
+ * of them came in, so whatever was committed before is in it.
  */
 export class Marks {
-  private next: Batch | null = null
-  private underWay = 0
+  /** Up to when all was told. */
+  private seen: Moment | null = null
+  private underWay: Promise<unknown> = Promise.resolve()
+  private next: Promise<void> | null = null
 
-  constructor(private readonly pool: pg.Pool) {}
+  constructor(
+    private readonly pool: pg.Pool,
+    private readonly onChanged: (changed: Changed) => void,
+  ) {}
 
-  /** Whether nothing has changed since any of it was seen: one answer for each. */
-  async unchanged(all: readonly (readonly Seen[])[]): Promise<boolean[]> {
-    if (all.length === 0) return []
-    const batch = (this.next ??= this.open())
-    batch.answers += all.length
-    for (const seen of all) for (const one of seen) join(batch, one)
-    return all.map(await batch.compared)
+  /** Once this is done, whatever was changed before it was called has been told. */
+  seeAll(): Promise<void> {
+    return (this.next ??= this.seeNext())
   }
 
-  private open(): Batch {
-    let go!: () => void
-    const begun = new Promise<void>(resolve => (go = resolve))
-    const compared = begun.then(() => this.compare(batch))
-    const batch: Batch = { seen: new Map(), alike: true, answers: 0, compared, go }
+  /** Whether anything is told yet. */
+  get isTelling(): boolean {
+    return this.seen !== null
+  }
+
+  /**
+   * Whether all that changes after a moment is told: where telling had begun before it, or begins at it. Where nothing is told
+   * yet, it begins there.
+   */
+  isToldAfter({ records, snapshot }: Moment, hadBegun: boolean): boolean {
+    this.seen ??= { records, snapshot }
+    return this.seen.records === records && (hadBegun || this.seen.snapshot === snapshot)
+  }
+
+  private async seeNext(): Promise<void> {
     // What came in with the same turn of the event loop goes along.
-    setImmediate(() => this.startNext())
-    return batch
-  }
-
-  private startNext(): void {
-    const batch = this.next
-    if (!batch || this.underWay >= atOnce) return
+    await Promise.all([this.underWay, setImmediate()])
     this.next = null
-    this.underWay++
-    batch.go()
-    const end = () => {
-      this.underWay--
-      this.startNext()
-    }
-    batch.compared.then(end, end)
+    const seeing = this.see()
+    this.underWay = seeing.catch(() => undefined)
+    await seeing
   }
 
-  private async compare({ seen, alike, answers }: Batch): Promise<IsUnchanged> {
-    const things = [...seen.keys()]
-    if (alike) {
-      const [all] = await this.read('marks', together, things)
-      let expected = 0n
-      for (const marks of seen.values()) expected ^= marks
-      if (BigInt(all!.marks) === BigInt.asIntN(64, expected)) return () => true
-      if (answers === 1) return () => false
+  private async see(): Promise<void> {
+    const before = this.seen
+    let told: Told | undefined
+    try {
+      ;[told] = (await this.pool.query<Told>({ name: 'marks', text: since, values: [before?.snapshot] })).rows
+    } finally {
+      const isOneCourse = told?.isWhole && told.records === before?.records && told.changed.length <= most
+      this.seen = told ? { records: told.records, snapshot: told.snapshot } : null
+      this.onChanged(isOneCourse ? new Set(told!.changed) : 'anything')
     }
-    const rows = await this.read('marks-one-by-one', oneByOne, things)
-    const there = new Map(rows.map(({ about, marks }) => [about, BigInt(marks)]))
-    return one => one.every(({ about, marks }) => (there.get(about) ?? 0n) === marks)
-  }
-
-  private async read(
-    name: string,
-    text: string,
-    things: readonly string[],
-  ): Promise<{ about: string; marks: string }[]> {
-    // Ids need no quoting: as an array, each would be looked through for what does.
-    const values = [`{${things.join()}}`]
-    return (await this.pool.query<{ about: string; marks: string }>({ name, text, values })).rows
   }
 }
 
-function join(batch: Batch, { about, marks }: Seen): void {
-  const before = batch.seen.get(about)
-  if (before === undefined) batch.seen.set(about, marks)
-  else if (before !== marks) batch.alike = false
-}
+const mostKept = 10_000
 
-const foldedAtOnce = 5_000
-
-/** Puts the marks on each thing together into one, which changes nothing of what they say. */
-export async function foldMarks(database: DataSource): Promise<void> {
-  let folded
-  do
-    [{ folded }] = (await database.query(
-      `WITH taken AS (DELETE FROM mark WHERE about IN (SELECT about FROM mark WHERE NOT folded LIMIT ${foldedAtOnce}) RETURNING about, value),
-        together AS (INSERT INTO mark (about, value, folded) SELECT about, bit_xor(value), true FROM taken GROUP BY about RETURNING 1)
-       SELECT count(*)::integer AS folded FROM together`,
-    )) as [{ folded: number }]
-  while (folded >= foldedAtOnce / 2)
+/**
+ * Takes away marks, once there are many, that every process has seen which asks now and then; one that did not is told that anything may
+ * have changed. Those that came with a back-up of other records, whose transactions are still to come here, go at once.
+ */
+export async function dropMarks(database: DataSource, keeping = mostKept): Promise<void> {
+  await database.transaction(async manager => {
+    await manager.query('SELECT FROM mark_horizon FOR UPDATE')
+    await manager.query(
+      `WITH moved AS (UPDATE mark_horizon SET gone_before = least(CASE WHEN is_full THEN next ELSE gone_before END, first), next = CASE WHEN is_full THEN first ELSE least(next, first) END
+         FROM pg_snapshot_xmin(pg_current_snapshot()) first, LATERAL (SELECT EXISTS (SELECT FROM mark OFFSET $1) AS is_full) marks RETURNING gone_before)
+       DELETE FROM mark USING moved WHERE left_in < gone_before OR left_in >= pg_snapshot_xmax(pg_current_snapshot())`,
+      [keeping],
+    )
+  })
 }

@@ -19,6 +19,7 @@ import { SingleSignOn1797000000000 } from './1797000000000-single-sign-on.ts'
 import { LettersWanted1797100000000 } from './1797100000000-letters-wanted.ts'
 import { Marks1797200000000 } from './1797200000000-marks.ts'
 import { QuickerReads1797300000000 } from './1797300000000-quicker-reads.ts'
+import { MarksInOrder1797400000000 } from './1797400000000-marks-in-order.ts'
 
 /** All migrations, oldest first. One that has landed is never edited. */
 export const migrations = [
@@ -43,4 +44,5 @@ export const migrations = [
   LettersWanted1797100000000,
   Marks1797200000000,
   QuickerReads1797300000000,
+  MarksInOrder1797400000000,
 ]

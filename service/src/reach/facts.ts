@@ -3,7 +3,7 @@ import type pg from 'pg'
 import type { EntityManager } from 'typeorm'
 import type { Kit } from '../base/kit.ts'
 import type { FactsRead, KnownFacts } from '../base/known-facts.ts'
-import type { Seen } from '../base/marks.ts'
+import { momentNow, type Moment } from '../base/marks.ts'
 import { heldOn, type GrantJson } from './grantFact.ts'
 import { holdersFor } from './holdersFor.ts'
 import { placesOfAsset } from './places.ts'
@@ -95,11 +95,11 @@ const readBy =
 
 const remembered =
   (known: KnownFacts, pool: pg.Pool): Find =>
-  async ({ name, marked }, pairs, platform = '') => {
+  async ({ name, known: text }, pairs, platform = '') => {
     const keys = pairs.map(([whose, on]) => `${name} ${whose} ${platform} ${on}`)
     return known.of(keys, async places => {
       const wanted = places.map(place => pairs[place]!)
-      const rows = await rowsOf<MarkedRow>(pool, `known-${name}`, marked, values(wanted, platform || undefined))
+      const rows = await rowsOf<KnownRow>(pool, `known-${name}`, text, values(wanted, platform || undefined))
       return inOrder(wanted, rows, factsRead)
     })
   }
@@ -125,21 +125,23 @@ function inOrder<R extends Row, T>(pairs: readonly Pair[], rows: readonly R[], t
   return pairs.map((_pair, index) => byPlace.get(index + 1) ?? null)
 }
 
-interface MarkedRow extends Row {
-  readonly marks: Readonly<Record<string, string>>
+interface KnownRow extends Row, Moment {
+  /** What else they were looked up by than what they name. */
+  readonly also: readonly (string | null)[]
 }
 
-/** As measured on the heap: facts take twice the bytes of their text, each mark a hundred, and what is answered from them a thousand. */
-const bytesFor = ({ facts }: MarkedRow, seen: readonly Seen[]) => facts.length * 2 + seen.length * 100 + 1_200
+/** As measured on the heap: facts take twice the bytes of their text, each thing they are made of a hundred, and what is answered from them a thousand. */
+const bytesFor = ({ facts }: KnownRow, madeOf: readonly string[]) => facts.length * 2 + madeOf.length * 100 + 1_200
 
-function factsRead(row: MarkedRow): FactsRead {
+const ids = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g
+
+function factsRead(row: KnownRow): FactsRead {
   const facts = toFacts(row)
+  const madeOf = new Set([...(row.facts.match(ids) ?? []), ...row.also.filter(id => id !== null)])
   // Nothing is looked up by a grant's own id: it is found by who holds it, or by what it is on.
-  const grants = new Set(grantsIn(facts).map(grant => grant.id))
-  const seen = Object.entries(row.marks).flatMap(([about, marks]) =>
-    grants.has(about) ? [] : [{ about, marks: BigInt(marks) }],
-  )
-  return { facts, seen, bytes: bytesFor(row, seen) }
+  for (const { id } of grantsIn(facts)) madeOf.delete(id)
+  const { records, snapshot } = row
+  return { facts, madeOf: [...madeOf], at: { records, snapshot }, bytes: bytesFor(row, [...madeOf]) }
 }
 
 const ms = (column: string) => `(date_part('epoch', ${column}) * 1000)`
@@ -184,19 +186,18 @@ const factsOfPartner = `json_build_object('person', json_build_object('id', p.id
     false)), 'grants', ${grantsTo('ARRAY[p.id]')},
   'above', ${linksTo('ARRAY[p.id]')})`
 
-/** A way of asking for facts, for several at once, in two statements: with and without what was seen of all they are made of. */
+/** A way of asking for facts, for several at once, in two statements: with and without what else they were looked up by. */
 interface Way {
   readonly name: string
   readonly plain: string
-  readonly marked: string
+  readonly known: string
 }
 
 function way(name: string, from: string, selected = facts, holders = holdersFor('p.id')): Way {
   return {
     name,
     plain: `SELECT pair.place, ${selected}::text AS facts ${from}`,
-    marked: `SELECT read.place, read.facts, marks_on(read.facts, read.also) AS marks FROM (SELECT pair.place, ${selected}::text AS facts,
-      ${holders} || ${placesOfAsset('a')} AS also ${from} OFFSET 0) read`,
+    known: `SELECT pair.place, ${selected}::text AS facts, ${holders} || ${placesOfAsset('a')} AS also, ${momentNow} ${from}`,
   }
 }
 

@@ -3,7 +3,7 @@ import pg from 'pg'
 import type { RunningService } from '@famiglia/service'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { landed, restoreLanded, serveLanded } from '../../../e2e/support/landed.ts'
-import { foldMarks } from '../base/marks.ts'
+import { dropMarks } from '../base/marks.ts'
 import { factsFrom } from './facts.ts'
 
 /**
@@ -11,6 +11,7 @@ import { factsFrom } from './facts.ts'
  * them: every table that facts are made of, every column, rows that come and go; each change is taken back afterwards.
  */
 let records: pg.Client
+let url: string
 /** Two processes of which one has too little memory for all, and one that keeps nothing. */
 let keeping: RunningService[]
 let plain: RunningService
@@ -42,7 +43,7 @@ interface Table {
 type Event = 'INSERT' | 'UPDATE' | 'DELETE'
 
 beforeAll(async () => {
-  const url = await restoreLanded(landed.at(-1)!)
+  url = await restoreLanded(landed.at(-1)!)
   const start = (mebibytes: string) => serveLanded(url, { FAMIGLIA_DECISION_MEMORY_MIB: mebibytes })
   keeping = [await start('64'), await start('1')]
   plain = await start('0')
@@ -76,7 +77,7 @@ test('ten thousand decisions and changes at random: what is kept is never other 
     const some = sample(pairs, 12)
     const undo = await Promise.all([change(pick(tables), pick(events)), ...keeping.map(one => read(one, some))])
     expect(await sameEverywhere(some), undo[0]?.what).toBe(true)
-    if (round % 20 === 0) await foldMarks(plain.kit.database)
+    if (round % 20 === 0) await dropMarks(plain.kit.database, 0)
     await Promise.all([undo[0]?.back(), ...keeping.map(one => read(one, some))])
     expect(await sameEverywhere(some), undo[0]?.what).toBe(true)
     steps += 2 * some.length * keeping.length + 2
@@ -131,19 +132,70 @@ test('what is being read while something changes is given to nobody who asks aft
   }
 })
 
-test('records that are put back to before a change are taken as they are, among others that stayed', async () => {
-  const [{ person, asset }, other] = [pairs[0]!, pairs.find(pair => pair.person !== pairs[0]!.person)!]
-  const rename = (to: string) => records.query('UPDATE person SET name = $2 WHERE id = $1', [person, to])
-  await rename('Before')
-  await records.query('DELETE FROM mark WHERE about = $1', [person])
-  await rename('After')
-  for (const { kit } of keeping) await factsFrom(kit).aroundAll([{ person, asset }, other])
-  await records.query('ALTER TABLE person DISABLE TRIGGER mark_update')
-  await rename('Before')
-  await records.query('ALTER TABLE person ENABLE TRIGGER mark_update')
-  await records.query('DELETE FROM mark WHERE about = $1', [person])
-  for (const { kit } of keeping)
-    expect((await factsFrom(kit).aroundAll([{ person, asset }, other]))[0]!.person.name).toBe('Before')
+/** A person and an asset, the name they have, and how another is given to them. */
+function somebody(place: number) {
+  const { person, asset } = pairs[place]!
+  return {
+    nameIn: async ({ kit }: RunningService) => (await factsFrom(kit).aroundAll([{ person, asset }]))[0]!.person.name,
+    rename: (name: string, by = records) => by.query('UPDATE person SET name = $2 WHERE id = $1', [person, name]),
+  }
+}
+
+const dropAllMarks = async () => {
+  for (let turn = 0; turn < 2; turn++) await dropMarks(plain.kit.database, 0)
+}
+
+test('what was long under way counts as soon as it holds, whatever came and went before', async () => {
+  const people = [...new Map(pairs.map((pair, place) => [pair.person, place])).values()]
+  const [slow, quick] = [somebody(people[0]!), somebody(people[1]!)]
+  const slowly = new pg.Client({ connectionString: url })
+  await slowly.connect()
+  await slowly.query('BEGIN')
+  await slow.rename('Slow', slowly)
+  for (let round = 0; round < 5; round++) {
+    await quick.rename(`Quick ${round}`)
+    for (const one of keeping) {
+      expect(await quick.nameIn(one)).toBe(`Quick ${round}`)
+      expect(await slow.nameIn(one)).not.toBe('Slow')
+    }
+    await dropAllMarks()
+  }
+  await slowly.query('COMMIT')
+  await slowly.end()
+  for (const one of keeping) expect(await slow.nameIn(one)).toBe('Slow')
+})
+
+test('whoever has not asked while marks were taken away takes nothing for unchanged', async () => {
+  const { nameIn, rename } = somebody(0)
+  for (const one of keeping) await nameIn(one)
+  await rename('Changed unseen')
+  await dropAllMarks()
+  expect(await rows('SELECT FROM mark')).toEqual([])
+  for (const one of keeping) expect(await nameIn(one)).toBe('Changed unseen')
+})
+
+test('marks that came with a back-up of other records make nobody late, and go', async () => {
+  const { nameIn, rename } = somebody(0)
+  await records.query(`INSERT INTO mark (about, left_in) SELECT id, '900000000000' FROM person`)
+  await records.query(`UPDATE mark_horizon SET gone_before = '900000000000', next = '900000000000'`)
+  for (const name of ['Before', 'After']) {
+    await rename(name)
+    for (const one of keeping) expect(await nameIn(one)).toBe(name)
+    await dropMarks(plain.kit.database)
+  }
+  expect(await rows(`SELECT FROM mark WHERE left_in = '900000000000'`)).toEqual([])
+  expect(
+    await rows('SELECT FROM mark_horizon WHERE gone_before <= next AND next <= pg_current_xact_id()'),
+  ).toHaveLength(1)
+})
+
+test('when more changes at once than are looked through, nothing is taken for unchanged', async () => {
+  const { nameIn } = somebody(0)
+  for (const one of keeping) await nameIn(one)
+  await records.query(`UPDATE person SET name = name || '!'`)
+  await records.query('INSERT INTO mark (about) SELECT gen_random_uuid() FROM generate_series(1, 1100)')
+  const now = await nameIn(plain)
+  for (const one of keeping) expect(await nameIn(one)).toBe(now)
 })
 
 test('whatever table facts are read from leaves marks', async () => {
