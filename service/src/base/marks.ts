@@ -11,8 +11,12 @@ export interface Moment {
   readonly snapshot: string
 }
 
-/** Records have another name once they were put back, and each time on a server that copies another: its snapshots leave out what is under way. */
-const recordsNow = `CASE WHEN pg_is_in_recovery() THEN gen_random_uuid()::text ELSE date_part('epoch', pg_postmaster_start_time()) || ' ' || pg_relation_filenode('mark') END`
+/**
+ * What tells one course of events from another. Another server, one that was cut off without its last changes, and records that were put back
+ * have a name of their own; a server that copies another has one each time, as its snapshots leave out what is under way.
+ */
+const recordsNow = `CASE WHEN pg_is_in_recovery() THEN gen_random_uuid()::text
+  ELSE concat_ws(' ', date_part('epoch', pg_postmaster_start_time()), date_part('epoch', pg_stat_get_bgwriter_stat_reset_time()), pg_relation_filenode('mark')) END`
 
 export const momentNow = `${recordsNow} AS records, pg_current_snapshot()::text AS snapshot`
 
@@ -59,12 +63,16 @@ export class Marks {
   }
 
   /**
-   * Whether all that changes after a moment is told: where telling had begun before it, or begins at it. Where nothing is told
-   * yet, it begins there.
+   * Whether all that changes after a moment is told: where telling had begun before it, or begins at it. It begins at the first, and
+   * anew at the first of other records.
    */
   isToldAfter({ records, snapshot }: Moment, hadBegun: boolean): boolean {
-    this.seen ??= { records, snapshot }
-    return this.seen.records === records && (hadBegun || this.seen.snapshot === snapshot)
+    if (this.seen?.records !== records) {
+      this.seen = { records, snapshot }
+      this.onChanged('anything')
+      return true
+    }
+    return hadBegun || this.seen.snapshot === snapshot
   }
 
   private async seeNext(): Promise<void> {
@@ -82,7 +90,8 @@ export class Marks {
     try {
       ;[told] = (await this.pool.query<Told>({ name: 'marks', text: since, values: [before?.snapshot] })).rows
     } finally {
-      const isOneCourse = told?.isWhole && told.records === before?.records && told.changed.length <= most
+      const isSame = before && this.seen === before && told?.records === before.records
+      const isOneCourse = isSame && told?.isWhole && told.changed.length <= most
       this.seen = told ? { records: told.records, snapshot: told.snapshot } : null
       this.onChanged(isOneCourse ? new Set(told!.changed) : 'anything')
     }

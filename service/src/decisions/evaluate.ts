@@ -37,7 +37,7 @@ export interface EvaluationOutcome {
  * Answers a platform (OpenID AuthZEN 1.0): the subject is a person, by the `sub` they signed in there with; the
  * resource is an asset, by its kind and the platform's own name for it. Whatever is not known is not allowed, and
  * answers alike. One round trip to PostgreSQL, which it shares with whatever is asked at the same moment; what has changed since
- * it was read takes one or two more.
+ * it was read takes one more.
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
   const [facts] = await factsFor(kit, platform, [asked])
