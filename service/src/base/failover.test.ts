@@ -8,8 +8,8 @@ import { answerOf, idempotencyKey, Refusal } from '@famiglia/client'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { at, openScene, type Scene } from '../../../e2e/support/scene.ts'
-import { momentNow, type Moment } from './marks.ts'
 import { findPostgresPrograms, startPostgres, type PostgresServer } from '../../../scripts/postgres.ts'
+import { momentNow, type Moment } from './marks.ts'
 
 const homes = ['first', 'second'].map(name => mkdtempSync(join(tmpdir(), `famiglia-${name}-`))) as [string, string]
 let first: PostgresServer
@@ -215,6 +215,14 @@ test('a server that stopped short and lost its last moment: what was decided by 
     if (!isLost) await asked(records, `UPDATE access_grant SET ended_at = NULL WHERE id = '${one.grant}'`)
   }
   expect(isLost).toBe(true)
+  const before = await fromMemory()
+  await may()
+  expect(await fromMemory()).toBe(before + 1)
+
+  async function fromMemory(): Promise<number> {
+    const told = await (await fetch(`${url}/metrics`)).text()
+    return Number(/^famiglia_facts_total\{from="memory"\} (\d+)$/m.exec(told)![1])
+  }
 }, 120_000)
 
 /** What a server answers as soon as it answers again. */
