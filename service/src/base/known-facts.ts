@@ -18,8 +18,6 @@ class Reading {
   private readonly changed = new Set<string>()
   private isLost = false
 
-  constructor(readonly beganTold: boolean) {}
-
   note(changed: Changed): void {
     if (changed === 'anything') this.isLost = true
     else for (const one of changed) this.changed.add(one)
@@ -100,7 +98,7 @@ export class KnownFacts {
     const own = [...new Map(unread.map(place => [keys[place]!, place])).values()]
     if (own.length > 0) {
       const began = ++this.moment
-      const reading = new Reading(this.marks.isTelling)
+      const reading = new Reading()
       this.readings.add(reading)
       const all = read(own)
         .then(anew => own.map((place, index) => this.keep(keys[place]!, anew[index] ?? null, reading)))
@@ -118,7 +116,8 @@ export class KnownFacts {
 
   private keep(key: string, read: FactsRead | null, reading: Reading): FactsRead | null {
     this.kept.delete(key)
-    if (!read || !reading.isStillSo(read) || !this.marks.isToldAfter(read.at, reading.beganTold)) return read
+    if (!read || !reading.isStillSo(read)) return read
+    this.marks.tellAfter(read.at)
     this.kept.set(key, read)
     if (this.kept.has(key)) this.name(key, read)
     return read

@@ -57,22 +57,14 @@ export class Marks {
     return (this.next ??= this.seeNext())
   }
 
-  /** Whether anything is told yet. */
-  get isTelling(): boolean {
-    return this.seen !== null
-  }
-
   /**
-   * Whether all that changes after a moment is told: where telling had begun before it, or begins at it. It begins at the first, and
-   * anew at the first of other records.
+   * Sees to it that all that changes after a moment is told. Where nothing is told yet, or of other records, that begins there, and
+   * whatever else is being read may have begun before it.
    */
-  isToldAfter({ records, snapshot }: Moment, hadBegun: boolean): boolean {
-    if (this.seen?.records !== records) {
-      this.seen = { records, snapshot }
-      this.onChanged('anything')
-      return true
-    }
-    return hadBegun || this.seen.snapshot === snapshot
+  tellAfter({ records, snapshot }: Moment): void {
+    if (this.seen?.records === records) return
+    this.seen = { records, snapshot }
+    this.onChanged('anything')
   }
 
   private async seeNext(): Promise<void> {

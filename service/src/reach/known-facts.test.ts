@@ -1,9 +1,13 @@
 import { randomUUID } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
+import type { AccessFacts } from '@famiglia/core'
 import pg from 'pg'
 import type { RunningService } from '@famiglia/service'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { landed, restoreLanded, serveLanded } from '../../../e2e/support/landed.ts'
-import { dropMarks } from '../base/marks.ts'
+import { KnownFacts } from '../base/known-facts.ts'
+import { dropMarks, momentNow, type Moment } from '../base/marks.ts'
+import { Tally } from '../base/metrics.ts'
 import { factsFrom } from './facts.ts'
 
 /**
@@ -119,6 +123,49 @@ function around({ name }: Table, { id }: Row): Pair[] {
   return name === 'business' ? [{ ...one, business: id as string }] : [...pairs]
 }
 
+/** Who may be given something, on what, and which of the two is marked then. */
+const firsts = {
+  'to a team': `SELECT joined.person_id AS person, a.id AS asset, 'team' AS kind, t.id AS holder, a.id AS "on", NULL AS bundle, t.id AS marked
+    FROM team t JOIN team_member joined ON joined.team_id = t.id JOIN asset a ON a.business_id = t.business_id`,
+  'to a business, on a bundle': `SELECT m.person_id AS person, b.asset_id AS asset, 'business' AS kind, m.business_id AS holder, NULL AS "on", b.bundle_id AS bundle, b.bundle_id AS marked
+    FROM bundle_asset b CROSS JOIN membership m`,
+  'to a business, on what holds the asset': `SELECT m.person_id AS person, a.id AS asset, 'business' AS kind, m.business_id AS holder, a.inside_id AS "on", NULL AS bundle, a.inside_id AS marked
+    FROM asset a JOIN membership m ON m.business_id <> a.business_id WHERE a.inside_id IS NOT NULL`,
+}
+
+test.each(Object.entries(firsts))(
+  'what is given %s that nothing was given before is noticed',
+  async (_which, found) => {
+    interface First extends Pair {
+      kind: string
+      holder: string
+      on: string | null
+      bundle: string | null
+      marked: string
+    }
+    const all = await rows<First>(
+      `SELECT one.*, a.number, a.platform_ref AS ref FROM (${found}) one JOIN asset a ON a.id = one.asset`,
+    )
+    const facts = await factsFrom(plain.kit).aroundAll(all)
+    const unnamed = all.filter((one, index) => !JSON.stringify(facts[index]).includes(one.marked))
+    expect(unnamed.length).toBeGreaterThan(0)
+    for (const one of sample(unnamed, 20)) {
+      const about = [{ ...one, business: one.holder }]
+      for (const service of keeping) await read(service, about)
+      const before = JSON.stringify(await read(plain, about))
+      const id = randomUUID()
+      await rows(
+        `INSERT INTO access_grant (id, business_id, asset_id, bundle_id, holder_kind, holder_id, to_business_id, tier, actions, hiding, from_at, given_at, given_by)
+       SELECT $1, a.business_id, $3, $4, $5, $6, CASE WHEN $5 = 'business' THEN $6::uuid END, 'run', '{}', '{}', now(), now(), a.brought_in_by FROM asset a WHERE a.id = $2`,
+        [id, one.asset, one.on, one.bundle, one.kind, one.holder],
+      )
+      expect(JSON.stringify(await read(plain, about))).not.toBe(before)
+      expect(await sameEverywhere(about)).toBe(true)
+      await rows('DELETE FROM access_grant WHERE id = $1', [id])
+    }
+  },
+)
+
 test('what is being read while something changes is given to nobody who asks after that', async () => {
   for (let round = 0; round < 400; round++) {
     const { person, asset } = pairs[round % pairs.length]!
@@ -130,6 +177,28 @@ test('what is being read while something changes is given to nobody who asks aft
     expect(after, `round ${round}`).toEqual([`Round ${round}`, `Round ${round}`])
     await Promise.all(before)
   }
+})
+
+test('what had begun to be read before anything was told of changes is not kept', async () => {
+  const known = new KnownFacts(plain.kit.deciding, new Tally(), 1)
+  const { person } = pairs[0]!
+  const nameBy = async (key: string, until?: Promise<unknown>) => {
+    const [facts] = await known.of([key], async () => {
+      const text = `SELECT name, ${momentNow} FROM person WHERE id = $1`
+      const [{ name, ...at }] = (await rows(text, [person])) as [Moment & { name: string }]
+      await until
+      return [{ facts: { person: { name } } as AccessFacts, madeOf: [person], at, bytes: 100 }]
+    })
+    return facts!.person.name
+  }
+  let go = () => {}
+  const slow = nameBy('slow', new Promise<void>(resolve => (go = resolve)))
+  await setImmediate()
+  await records.query('UPDATE person SET name = $2 WHERE id = $1', [person, 'Told to nobody'])
+  expect(await nameBy('quick')).toBe('Told to nobody')
+  go()
+  expect(await slow).not.toBe('Told to nobody')
+  expect([await nameBy('slow'), await nameBy('quick')]).toEqual(['Told to nobody', 'Told to nobody'])
 })
 
 /** A person and an asset, the name they have, and how another is given to them. */
@@ -192,8 +261,8 @@ test('marks that came with a back-up of other records make nobody late, and go',
 test('when more changes at once than are looked through, nothing is taken for unchanged', async () => {
   const { nameIn } = somebody(0)
   for (const one of keeping) await nameIn(one)
-  await records.query(`UPDATE person SET name = name || '!'`)
   await records.query('INSERT INTO mark (about) SELECT gen_random_uuid() FROM generate_series(1, 1100)')
+  await records.query(`UPDATE person SET name = name || '!'`)
   const now = await nameIn(plain)
   for (const one of keeping) expect(await nameIn(one)).toBe(now)
 })
