@@ -98,7 +98,7 @@ test('each trigger is needed: without it, something that is kept goes on as it w
     const table = tables.find(one => one.name === on)!
     const trigger = `mark_${name.toLowerCase()}`
     let noticed = false
-    for (let tries = 0; !noticed && tries < 200; tries++) {
+    for (let tries = 0; !noticed && tries < 1_000; tries++) {
       // What may go is often what nobody has named yet.
       const guest = name === 'DELETE' && tries % 2 === 0 ? await change(table, 'INSERT') : null
       const some = guest ? around(table, guest.row) : pairs
