@@ -21,7 +21,7 @@ const recordsNow = `CASE WHEN pg_is_in_recovery() THEN gen_random_uuid()::text
 export const momentNow = `${recordsNow} AS records, pg_current_snapshot()::text AS snapshot`
 
 /** So many changes at once are not looked through: all is read anew. */
-const most = 1_000
+const most = 5_000
 
 /**
  * The marks that can be seen now and could not be in an earlier snapshot: those of transactions that began after it, or were under

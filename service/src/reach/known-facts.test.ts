@@ -261,7 +261,7 @@ test('marks that came with a back-up of other records make nobody late, and go',
 test('when more changes at once than are looked through, nothing is taken for unchanged', async () => {
   const { nameIn } = somebody(0)
   for (const one of keeping) await nameIn(one)
-  await records.query('INSERT INTO mark (about) SELECT gen_random_uuid() FROM generate_series(1, 1100)')
+  await records.query('INSERT INTO mark (about) SELECT gen_random_uuid() FROM generate_series(1, 5100)')
   await records.query(`UPDATE person SET name = name || '!'`)
   const now = await nameIn(plain)
   for (const one of keeping) expect(await nameIn(one)).toBe(now)
