@@ -68,12 +68,15 @@
   const name = $derived(width < 700 ? 144 : Math.max(margin, Math.min(longest, free, 400)))
   function look(): void {
     if (!scroller) return
-    width = scroller.clientWidth
     const first = Math.floor(scroller.scrollLeft / columnWidth / columnsAtOnce) * columnsAtOnce
     const last = first + Math.ceil(scroller.clientWidth / columnWidth) + columnsAtOnce
     if (inSight.first !== first - columnsAtOnce || inSight.last !== last)
       inSight = { first: first - columnsAtOnce, last }
   }
+  // It narrows when something is opened beside it, too, not with the window alone.
+  $effect(() => {
+    if (width > 0) look()
+  })
   const isInSight = (column: number) => column >= inSight.first && column <= inSight.last
   $effect(() => {
     const last = shown.at(-1)
@@ -86,11 +89,11 @@
     cell.until !== null && new Date(cell.until).getTime() - Date.now() < 30 * 86_400_000
 </script>
 
-<svelte:window onresize={look} />
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div
   class="scroller"
   bind:this={scroller}
+  bind:clientWidth={width}
   onscroll={look}
   tabindex="0"
   role="table"
