@@ -1,21 +1,10 @@
-import { isIdText } from '../base/id-text.ts'
-import {
-  decide,
-  isAction,
-  sayDecision,
-  sayLevel,
-  steadySpan,
-  type AccessFacts,
-  type Action,
-  type Decision,
-  type Instant,
-  type Span,
-} from '@famiglia/core'
+import type { AccessFacts, Action, Instant } from '@famiglia/core'
+import type { PlatformConfig } from '../base/config.ts'
 import { databaseAway, isDatabaseAway } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
-import { factsFrom } from '../reach/facts.ts'
-import type { PlatformConfig } from '../base/config.ts'
+import { factsFrom, type Pair } from '../reach/facts.ts'
+import { answerFrom, notWhole, unknown, type Answers, type Outcome } from './answer.ts'
 import { isUsualEvaluation, type semantics } from './schemas.ts'
 
 export interface Evaluation {
@@ -24,22 +13,13 @@ export interface Evaluation {
   readonly resource: { readonly type: string; readonly id: string }
 }
 
-export interface EvaluationOutcome {
-  readonly decision: boolean
-  readonly context: {
-    readonly reason: string
-    readonly level: string
-    readonly sees: Decision['level']['sees'] extends ReadonlySet<infer F> ? F[] : never
-  }
-}
-
 /**
  * Answers a platform (OpenID AuthZEN 1.0): the subject is a person, by the `sub` they signed in there with; the
  * resource is an asset, by its kind and the platform's own name for it. Whatever is not known is not allowed, and
  * answers alike. One round trip to PostgreSQL, which it shares with whatever is asked at the same moment; what has changed since
  * it was read takes one more.
  */
-export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<EvaluationOutcome> {
+export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<Outcome> {
   const [facts] = await factsFor(kit, platform, [asked])
   return answerTo(kit, platform, asked, facts ?? null, kit.clock.now())
 }
@@ -47,51 +27,18 @@ export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evalua
 function answerTo(
   kit: Kit,
   platform: PlatformConfig,
-  { action: { name: action }, resource }: Evaluation,
+  { action, resource }: Evaluation,
   facts: AccessFacts | null,
   now: Instant,
-): EvaluationOutcome {
-  const outcome = isAction(action) && facts?.asset.kind === resource.type ? outcomeOf(kit, facts, action, now) : unknown
-  kit.tally.decided(platform.key, outcome.decision)
-  return outcome
-}
-
-function outcomeOf(kit: Kit, facts: AccessFacts, action: Action, now: Instant): EvaluationOutcome {
-  const ms = now.epochMilliseconds
-  let before = answered.get(facts)
-  if (!before || ms < before.span.from || ms >= before.span.before) {
-    before = { span: steadySpan(facts, now), outcomes: new Map() }
-    answered.set(facts, before)
-  }
-  let outcome = before.outcomes.get(action)
-  if (!outcome) before.outcomes.set(action, (outcome = decided(facts, action, now)))
-  if (outcome.decision) kit.lastUse.note(facts.person.id, facts.asset.id, action, ms)
-  return outcome
-}
-
-/** What was answered from the same facts before, for as long as time alone changes nothing of it. */
-const answered = new WeakMap<AccessFacts, { span: Span; outcomes: Map<Action, EvaluationOutcome> }>()
-
-function decided(facts: AccessFacts, action: Action, now: Instant): EvaluationOutcome {
-  const decision = decide(facts, action, now)
-  return {
-    decision: decision.allowed,
-    context: {
-      reason: sayDecision(facts, decision, action, now),
-      level: sayLevel(facts.asset.kind, decision.level),
-      sees: [...decision.level.sees],
-    },
-  }
+): Outcome {
+  const answer = facts?.asset.kind === resource.type ? answerFrom(facts, action.name, now) : unknown
+  kit.tally.decided(platform.key, answer.decision)
+  if (facts && answer.decision)
+    kit.lastUse.note(facts.person.id, facts.asset.id, action.name as Action, now.epochMilliseconds)
+  return answer
 }
 
 type Parts = { readonly subject?: unknown; readonly action?: unknown; readonly resource?: unknown }
-
-/** A question that could not be answered: no, and why. */
-interface NotAnswered {
-  readonly decision: false
-  readonly context: { readonly error: { readonly status: number; readonly message: string } }
-}
-type Answered = EvaluationOutcome | NotAnswered
 
 /** What ends the answering of several: nothing, the first no, or the first yes. */
 const endsAt: Readonly<Record<(typeof semantics)[number], boolean | null>> = {
@@ -115,7 +62,7 @@ export async function evaluateAll(
     readonly evaluations?: readonly Parts[] | undefined
     readonly options?: { readonly evaluations_semantic?: (typeof semantics)[number] | undefined } | undefined
   },
-): Promise<Answered | { evaluations: Answered[] }> {
+): Promise<Answers> {
   if (evaluations.length === 0) {
     if (!isUsualEvaluation(top)) throw new Problem('request.invalid', notWhole.context.error.message)
     return evaluate(kit, platform, top as Evaluation)
@@ -124,7 +71,7 @@ export async function evaluateAll(
   const whole = evaluations.map(entry => wholeOf(entry, top))
   const facts = await factsFor(kit, platform, whole)
   const now = kit.clock.now()
-  const answers: Answered[] = []
+  const answers = []
   for (const [place, one] of whole.entries()) {
     answers.push(one ? answerTo(kit, platform, one, facts[place] ?? null, now) : notWhole)
     if (answers.at(-1)!.decision === end) break
@@ -134,21 +81,10 @@ export async function evaluateAll(
 
 /** An entry with what it leaves out from the top; null where it is not whole even so. */
 function wholeOf(entry: Parts, top: Parts): Evaluation | null {
+  if (isUsualEvaluation(entry)) return entry as Evaluation
   const { subject = top.subject, action = top.action, resource = top.resource } = entry
   const whole = { subject, action, resource }
   return isUsualEvaluation(whole) ? (whole as Evaluation) : null
-}
-
-const notWhole: NotAnswered = {
-  decision: false,
-  context: {
-    error: { status: 400, message: 'A question needs a subject, an action and a resource, of its own or at the top.' },
-  },
-}
-
-const unknown: EvaluationOutcome = {
-  decision: false,
-  context: { reason: 'No: there is no such access.', level: 'nothing', sees: [] },
 }
 
 /** The facts around each question, in their order, all of one snapshot or newer; null where there is nothing to decide about. */
@@ -157,21 +93,16 @@ async function factsFor(
   platform: PlatformConfig,
   asked: readonly (Evaluation | null)[],
 ): Promise<readonly (AccessFacts | null)[]> {
-  const found: (AccessFacts | null)[] = []
-  const pairs: { person: string; ref: string; place: number }[] = []
-  for (const [place, one] of asked.entries()) {
-    found.push(null)
-    if (one && isAnswerable(one)) pairs.push({ person: one.subject.id, ref: one.resource.id, place })
-  }
-  if (pairs.length === 0) return found
+  const pairs: Pair[] = []
+  for (const one of asked) if (isOfPerson(one)) pairs.push([one.subject.id, one.resource.id])
   try {
     const facts = await factsFrom(kit).onPlatform(platform.key, pairs)
-    for (const [index, { place }] of pairs.entries()) found[place] = facts[index]!
-    return found
+    if (pairs.length === asked.length) return facts
+    let next = 0
+    return asked.map(one => (isOfPerson(one) ? facts[next++]! : null))
   } catch (cause) {
     throw isDatabaseAway(cause) ? databaseAway(cause) : cause
   }
 }
 
-const isAnswerable = ({ subject, action }: Evaluation) =>
-  subject.type === 'person' && isIdText(subject.id) && isAction(action.name)
+const isOfPerson = (one: Evaluation | null): one is Evaluation => one?.subject.type === 'person'

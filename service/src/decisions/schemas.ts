@@ -1,6 +1,7 @@
 import { allFigures } from '@famiglia/core'
-import type { SurelyFits } from '../base/validation.ts'
 import { array, boolean, mixed, number, object, string } from 'yup'
+import type { SurelyFits } from '../base/validation.ts'
+import { writeAnswers } from './answer.ts'
 
 const figure = string()
   .oneOf([...allFigures])
@@ -70,7 +71,7 @@ export const decisionOut = object({
   context: object({ reason: string().required(), level: string().required(), sees: array(figure).required() })
     .optional()
     .default(undefined),
-}).meta({ id: 'Evaluation' })
+}).meta({ id: 'Evaluation', writes: writeAnswers })
 
 /** As many questions as are answered at once. */
 const mostAtOnce = 100
@@ -93,10 +94,15 @@ const part = {
 type Loose = Record<string, unknown>
 const isObject = (value: unknown): value is Loose =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
-const isUsualPart = (value: unknown) =>
-  isObject(value) &&
-  [value['subject'], value['resource']].every(one => one === undefined || isNamed(one as Loose | null)) &&
-  (value['action'] === undefined || isShort((value['action'] as Loose | null)?.['name'], 120))
+const isUsualPart = (value: unknown) => {
+  if (!isObject(value)) return false
+  const { subject: who, action: wanted, resource: on } = value as Record<string, Loose | null | undefined>
+  return (
+    (who === undefined || isNamed(who)) &&
+    (wanted === undefined || isShort(wanted?.['name'], 120)) &&
+    (on === undefined || isNamed(on))
+  )
+}
 
 /** Whether several are what is usually asked. What is not may fit as well: the schema below says. */
 const areUsualEvaluations: SurelyFits = data => {
@@ -138,10 +144,12 @@ const oneOfSeveral = object({
     .default(undefined),
 })
 /** The answers in order, up to where it was left off; to one question alone, its answer. */
-export const decisionsOut = oneOfSeveral.shape({
-  decision: boolean().optional(),
-  evaluations: array(oneOfSeveral).optional(),
-})
+export const decisionsOut = oneOfSeveral
+  .shape({
+    decision: boolean().optional(),
+    evaluations: array(oneOfSeveral).optional(),
+  })
+  .meta({ writes: writeAnswers })
 
 export const authzenMetadata = object({
   policy_decision_point: string().required(),

@@ -1,6 +1,7 @@
 import { grantsIn, unlinked, type AccessFacts, type MembershipFact } from '@famiglia/core'
 import type pg from 'pg'
 import type { EntityManager } from 'typeorm'
+import { isIdText } from '../base/id-text.ts'
 import type { Kit } from '../base/kit.ts'
 import type { FactsRead, KnownFacts } from '../base/known-facts.ts'
 import { momentNow, type Moment } from '../base/marks.ts'
@@ -24,10 +25,7 @@ export interface FactsReader {
   /** By the person's id and the asset's number; null when either does not exist. */
   around(person: string, assetNumber: string): Promise<AccessFacts | null>
   /** As a platform asks: by persons' ids and the platform's own names for assets, in their order. */
-  onPlatform(
-    platform: string,
-    pairs: readonly { readonly person: string; readonly ref: string }[],
-  ): Promise<(AccessFacts | null)[]>
+  onPlatform(platform: string, pairs: readonly Pair[]): Promise<(AccessFacts | null)[]>
   /** For several at once, in their order; null where the person or the asset does not exist. */
   aroundAll(pairs: readonly Around[]): Promise<(AccessFacts | null)[]>
   /** What businesses hold on assets of others, as any of their admins has it; null where either is not there. */
@@ -46,7 +44,7 @@ export function factsFrom(kit: Kit, manager: EntityManager = kit.database.manage
   )
 }
 
-type Pair = readonly [whose: string, on: string]
+export type Pair = readonly [whose: string, on: string]
 type Find = (way: Way, pairs: readonly Pair[], platform?: string) => Promise<(AccessFacts | null)[]>
 
 class Facts implements FactsReader {
@@ -56,12 +54,8 @@ class Facts implements FactsReader {
     return (await this.find(byNumber, [[person, assetNumber]]))[0]!
   }
 
-  onPlatform(platform: string, pairs: readonly { readonly person: string; readonly ref: string }[]) {
-    return this.find(
-      onPlatform,
-      pairs.map(pair => [pair.person, pair.ref]),
-      platform,
-    )
+  onPlatform(platform: string, pairs: readonly Pair[]) {
+    return this.find(onPlatform, pairs, platform)
   }
 
   aroundAll(pairs: readonly Around[]) {
@@ -81,27 +75,30 @@ class Facts implements FactsReader {
 
 const inChange =
   (manager: EntityManager): Find =>
-  async (way, pairs, platform) =>
-    pairs.length === 0
-      ? []
-      : inOrder(pairs, (await manager.query(way.plain, values(pairs, platform))) as Row[], toFacts)
+  (way, pairs, platform) =>
+    inOrder(pairs, async some => (await manager.query(way.plain, values(some, platform))) as Row[], toFacts)
 
 const readBy =
   (pool: pg.Pool): Find =>
-  async (way, pairs, platform) =>
-    pairs.length === 0
-      ? []
-      : inOrder(pairs, await rowsOf(pool, `facts-${way.name}`, way.plain, values(pairs, platform)), toFacts)
+  (way, pairs, platform) =>
+    inOrder(pairs, some => rowsOf<Row>(pool, `facts-${way.name}`, way.plain, values(some, platform)), toFacts)
+
+/** Ids are all of one length, so that no two pairs have one key but those that name nobody. */
+const idLength = 36
+const nobody = ''
 
 const remembered =
   (known: KnownFacts, pool: pg.Pool): Find =>
-  async ({ name, known: text }, pairs, platform = '') => {
-    const keys = pairs.map(([whose, on]) => `${name} ${whose} ${platform} ${on}`)
-    return known.of(keys, async places => {
-      const wanted = places.map(place => pairs[place]!)
-      const rows = await rowsOf<KnownRow>(pool, `known-${name}`, text, values(wanted, platform || undefined))
-      return inOrder(wanted, rows, factsRead)
-    })
+  ({ name, known: text }, pairs, platform) => {
+    const asked = `${name} ${platform} `
+    const keys = pairs.map(([whose, on]) => (whose.length === idLength ? asked + whose + on : nobody))
+    return known.of(keys, places =>
+      inOrder(
+        places.map(place => pairs[place]!),
+        some => rowsOf<KnownRow>(pool, `known-${name}`, text, values(some, platform)),
+        factsRead,
+      ),
+    )
   }
 
 const values = (pairs: readonly Pair[], platform?: string): unknown[] => [
@@ -116,13 +113,20 @@ interface Row {
   readonly facts: string
 }
 
-async function rowsOf<R extends Row = Row>(pool: pg.Pool, name: string, text: string, given: unknown[]): Promise<R[]> {
+async function rowsOf<R extends Row>(pool: pg.Pool, name: string, text: string, given: unknown[]): Promise<R[]> {
   return (await pool.query<R>({ name, text, values: given })).rows
 }
 
-function inOrder<R extends Row, T>(pairs: readonly Pair[], rows: readonly R[], to: (row: R) => T): (T | null)[] {
-  const byPlace = new Map(rows.map(row => [Number(row.place), to(row)]))
-  return pairs.map((_pair, index) => byPlace.get(index + 1) ?? null)
+/** What is read for pairs, in their order. Whoever is asked about by what is no id is nobody. */
+async function inOrder<R extends Row, T>(
+  pairs: readonly Pair[],
+  rowsFor: (some: readonly Pair[]) => Promise<R[]>,
+  to: (row: R) => T,
+): Promise<(T | null)[]> {
+  const some = pairs.filter(([whose]) => isIdText(whose))
+  const rows = some.length > 0 ? await rowsFor(some) : []
+  const byPair = new Map(rows.map(row => [some[Number(row.place) - 1]!, to(row)]))
+  return pairs.map(pair => byPair.get(pair) ?? null)
 }
 
 interface KnownRow extends Row, Moment {
