@@ -65,9 +65,8 @@ interface AnsweredFrom extends AccessFacts {
   [earlier]?: Earlier
 }
 
-/** Whether the facts allow an action at an instant, and why. */
-export function answerFrom(facts: AnsweredFrom, action: string, now: Instant): Outcome {
-  const at = now.epochMilliseconds
+/** Whether the facts allow an action at an instant, and why; `at` is the same in milliseconds since 1970. */
+export function answerFrom(facts: AnsweredFrom, action: string, now: Instant, at = now.epochMilliseconds): Outcome {
   let known = facts[earlier]
   if (!known || at < known.span.from || at >= known.span.before)
     known = facts[earlier] = { span: steadySpan(facts, now), byAction: new Map() }

@@ -1,4 +1,4 @@
-import type { AccessFacts, Action, Instant } from '@famiglia/core'
+import type { AccessFacts, Action } from '@famiglia/core'
 import type { PlatformConfig } from '../base/config.ts'
 import { databaseAway, isDatabaseAway } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
@@ -21,21 +21,19 @@ export interface Evaluation {
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<Outcome> {
   const [facts] = await factsFor(kit, platform, [asked])
-  return answerTo(kit, platform, asked, facts ?? null, kit.clock.now())
+  return answering(kit, platform)(asked, facts!)
 }
 
-function answerTo(
-  kit: Kit,
-  platform: PlatformConfig,
-  { action, resource }: Evaluation,
-  facts: AccessFacts | null,
-  now: Instant,
-): Outcome {
-  const answer = facts?.asset.kind === resource.type ? answerFrom(facts, action.name, now) : unknown
-  kit.tally.decided(platform.key, answer.decision)
-  if (facts && answer.decision)
-    kit.lastUse.note(facts.person.id, facts.asset.id, action.name as Action, now.epochMilliseconds)
-  return answer
+/** Answers by the facts, as of now. */
+function answering(kit: Kit, platform: PlatformConfig): (asked: Evaluation, facts: AccessFacts | null) => Outcome {
+  const now = kit.clock.now()
+  const at = now.epochMilliseconds
+  return ({ action, resource }, facts) => {
+    const answer = facts?.asset.kind === resource.type ? answerFrom(facts, action.name, now, at) : unknown
+    kit.tally.decided(platform.key, answer.decision)
+    if (facts && answer.decision) kit.lastUse.note(facts.person.id, facts.asset.id, action.name as Action, at)
+    return answer
+  }
 }
 
 type Parts = { readonly subject?: unknown; readonly action?: unknown; readonly resource?: unknown }
@@ -70,11 +68,12 @@ export async function evaluateAll(
   const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
   const whole = evaluations.map(entry => wholeOf(entry, top))
   const facts = await factsFor(kit, platform, whole)
-  const now = kit.clock.now()
+  const answerTo = answering(kit, platform)
   const answers = []
   for (const [place, one] of whole.entries()) {
-    answers.push(one ? answerTo(kit, platform, one, facts[place] ?? null, now) : notWhole)
-    if (answers.at(-1)!.decision === end) break
+    const answer = one ? answerTo(one, facts[place]!) : notWhole
+    answers.push(answer)
+    if (answer.decision === end) break
   }
   return { evaluations: answers }
 }
