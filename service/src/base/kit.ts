@@ -1,10 +1,10 @@
-import type { Action } from '@famiglia/core'
 import type pg from 'pg'
 import type { DataSource } from 'typeorm'
 import type { MakeChange, Rehearse } from './change.ts'
 import type { Clock } from './clock.ts'
 import type { Config } from './config.ts'
 import type { KnownFacts } from './known-facts.ts'
+import type { LastUse } from './last-use.ts'
 import type { Limits } from './limits.ts'
 import type { Tally } from './metrics.ts'
 import type { Platforms } from './platforms.ts'
@@ -26,6 +26,6 @@ export interface Kit {
   readonly rehearse: Rehearse
   readonly platforms: Platforms
   /** Notes that somebody used an asset, in milliseconds since 1970. */
-  readonly lastUse: { note(person: string, asset: string, action: Action, at: number): void; write(): Promise<void> }
+  readonly lastUse: LastUse
   publicUrl(): string
 }

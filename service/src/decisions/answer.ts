@@ -5,11 +5,11 @@ import {
   sayLevel,
   steadySpan,
   type AccessFacts,
-  type Action,
   type Figure,
   type Instant,
   type Span,
 } from '@famiglia/core'
+import { Use } from '../base/last-use.ts'
 
 /** A decision as OpenID AuthZEN 1.0 tells it, with what is to be known of it. */
 export class Answer<C = unknown> {
@@ -53,36 +53,48 @@ export function writeAnswers(answers: Answers): string {
     : `{"evaluations":[${answers.evaluations.map(one => one.json).join(',')}]}`
 }
 
-/** What was answered from facts before, by action, for as long as time alone changes nothing of it. */
-interface Earlier {
-  readonly span: Span
-  readonly byAction: Map<string, Outcome>
+/** What is answered from facts, each answer made once, for as long as time alone changes nothing of it. */
+class Answering {
+  readonly use: Use
+  private readonly span: Span
+  private readonly byAction = new Map<string, Outcome>()
+
+  constructor(
+    private readonly facts: AccessFacts,
+    now: Instant,
+  ) {
+    this.use = new Use(facts.person.id, facts.asset.id)
+    this.span = steadySpan(facts, now)
+  }
+
+  isStillSo(at: number): boolean {
+    return this.span.from <= at && at < this.span.before
+  }
+
+  /** Whether the facts allow an action, and why. */
+  to(action: string, now: Instant): Outcome {
+    const known = this.byAction.get(action)
+    if (known) return known
+    if (!isAction(action)) return unknown
+    const decision = decide(this.facts, action, now)
+    const outcome: Outcome = new Answer(decision.allowed, {
+      reason: sayDecision(this.facts, decision, action, now),
+      level: sayLevel(this.facts.asset.kind, decision.level),
+      sees: [...decision.level.sees],
+    })
+    this.byAction.set(action, outcome)
+    return outcome
+  }
 }
 
 /** Kept with the facts themselves, so that it goes with them. */
-const earlier = Symbol('earlier')
-interface AnsweredFrom extends AccessFacts {
-  [earlier]?: Earlier
+const answering = Symbol('answering')
+interface Answered extends AccessFacts {
+  [answering]?: Answering
 }
 
-/** Whether the facts allow an action at an instant, and why; `at` is the same in milliseconds since 1970. */
-export function answerFrom(facts: AnsweredFrom, action: string, now: Instant, at = now.epochMilliseconds): Outcome {
-  let known = facts[earlier]
-  if (!known || at < known.span.from || at >= known.span.before)
-    known = facts[earlier] = { span: steadySpan(facts, now), byAction: new Map() }
-  let answer = known.byAction.get(action)
-  if (!answer) {
-    if (!isAction(action)) return unknown
-    known.byAction.set(action, (answer = decided(facts, action, now)))
-  }
-  return answer
-}
-
-function decided(facts: AccessFacts, action: Action, now: Instant): Outcome {
-  const decision = decide(facts, action, now)
-  return new Answer(decision.allowed, {
-    reason: sayDecision(facts, decision, action, now),
-    level: sayLevel(facts.asset.kind, decision.level),
-    sees: [...decision.level.sees],
-  })
+/** What is answered from facts at an instant; `at` is the same in milliseconds since 1970. */
+export function answeringFrom(facts: Answered, now: Instant, at: number): Answering {
+  const known = facts[answering]
+  return known?.isStillSo(at) ? known : (facts[answering] = new Answering(facts, now))
 }

@@ -4,7 +4,7 @@ import { databaseAway, isDatabaseAway } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
 import { Problem } from '../base/problem.ts'
 import { factsFrom, type Pair } from '../reach/facts.ts'
-import { answerFrom, notWhole, unknown, type Answers, type Outcome } from './answer.ts'
+import { answeringFrom, notWhole, unknown, type Answers, type Outcome } from './answer.ts'
 import { isUsualEvaluation, type semantics } from './schemas.ts'
 
 export interface Evaluation {
@@ -21,17 +21,18 @@ export interface Evaluation {
  */
 export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evaluation): Promise<Outcome> {
   const [facts] = await factsFor(kit, platform, [asked])
-  return answering(kit, platform)(asked, facts!)
+  return answersNow(kit, platform)(asked, facts!)
 }
 
 /** Answers by the facts, as of now. */
-function answering(kit: Kit, platform: PlatformConfig): (asked: Evaluation, facts: AccessFacts | null) => Outcome {
+function answersNow(kit: Kit, platform: PlatformConfig): (asked: Evaluation, facts: AccessFacts | null) => Outcome {
   const now = kit.clock.now()
   const at = now.epochMilliseconds
-  return ({ action, resource }, facts) => {
-    const answer = facts?.asset.kind === resource.type ? answerFrom(facts, action.name, now, at) : unknown
+  return ({ action: { name: action }, resource }, facts) => {
+    const known = facts?.asset.kind === resource.type ? answeringFrom(facts, now, at) : null
+    const answer = known?.to(action, now) ?? unknown
     kit.tally.decided(platform.key, answer.decision)
-    if (facts && answer.decision) kit.lastUse.note(facts.person.id, facts.asset.id, action.name as Action, at)
+    if (known && answer.decision) kit.lastUse.note(known.use, action as Action, at)
     return answer
   }
 }
@@ -68,7 +69,7 @@ export async function evaluateAll(
   const end = endsAt[options?.evaluations_semantic ?? 'execute_all']
   const whole = evaluations.map(entry => wholeOf(entry, top))
   const facts = await factsFor(kit, platform, whole)
-  const answerTo = answering(kit, platform)
+  const answerTo = answersNow(kit, platform)
   const answers = []
   for (const [place, one] of whole.entries()) {
     const answer = one ? answerTo(one, facts[place]!) : notWhole

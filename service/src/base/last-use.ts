@@ -1,13 +1,19 @@
 import type { Action } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 
-interface Use {
-  readonly person: string
-  readonly asset: string
-  action: Action
+/** What somebody did last with an asset, and when. */
+export class Use {
+  action: Action | null = null
   /** Milliseconds since 1970. */
-  at: number
-  isWritten: boolean
+  at = 0
+  isDue = false
+  /** The minute in which it was written last. */
+  writtenIn = 0
+
+  constructor(
+    readonly person: string,
+    readonly asset: string,
+  ) {}
 }
 
 const second = 1_000
@@ -17,17 +23,24 @@ const atOnce = 500
 const byAssetAndPerson = (one: Use, other: Use) =>
   one.asset === other.asset ? (one.person < other.person ? -1 : 1) : one.asset < other.asset ? -1 : 1
 
+/** The same may have been noted apart. */
+const lastOfEach = (uses: readonly Use[]) => [
+  ...new Map(
+    [...uses].sort((one, other) => one.at - other.at).map(use => [`${use.asset} ${use.person}`, use]),
+  ).values(),
+]
+
 /**
  * Notes when somebody last used an asset, and what they did. It is a trace of use and no change of access, so it does not go through the
- * door: noted in memory, and written down within a second, but of the same person and asset once a minute at most, so that
+ * door: noted in memory, and written down within a second, but again within the same minute only at its end, so that
  * whoever works all day costs no more than whoever looks once. A kill loses what was noted and not written.
  */
 export class LastUse {
-  /** The uses of this minute and those that were written at its beginning, by asset and person. */
-  private noted = new Map<string, Map<string, Use>>()
-  /** Those among them that are the first of their kind. */
+  /** To be written within the second, and at the end of the minute. */
   private soon: Use[] = []
-  private turn = 0
+  private later: Use[] = []
+  private second = 0
+  private minute = 1
   private writing: Promise<void> = Promise.resolve()
   private readonly timer: NodeJS.Timeout
 
@@ -40,24 +53,19 @@ export class LastUse {
   }
 
   /** `at` is in milliseconds since 1970. */
-  note(person: string, asset: string, action: Action, at: number): void {
-    const people = this.peopleOn(asset)
-    let use = people.get(person)
-    if (!use) {
-      people.set(person, (use = { person, asset, action, at, isWritten: false }))
-      this.soon.push(use)
-    }
+  note(use: Use, action: Action, at: number): void {
     use.action = action
     use.at = at
-    use.isWritten = false
+    if (use.isDue) return
+    use.isDue = true
+    ;(use.writtenIn === this.minute ? this.later : this.soon).push(use)
   }
 
-  /** Writes all that was noted; what was not used again since it was last written is forgotten. */
+  /** Writes all that was noted. */
   async write(): Promise<void> {
-    const uses = [...this.noted.values()].flatMap(people => [...people.values()]).filter(use => !use.isWritten)
+    const uses = [...this.soon, ...this.later]
     this.soon = []
-    this.noted = new Map()
-    for (const use of uses) this.peopleOn(use.asset).set(use.person, use)
+    this.later = []
     await this.put(uses)
   }
 
@@ -66,24 +74,24 @@ export class LastUse {
     await this.write().catch(this.onError)
   }
 
-  private peopleOn(asset: string): Map<string, Use> {
-    let people = this.noted.get(asset)
-    if (!people) this.noted.set(asset, (people = new Map()))
-    return people
-  }
-
   private async tick(): Promise<void> {
-    this.turn = (this.turn + 1) % 60
-    if (this.turn === 0) return this.write()
+    this.second = (this.second + 1) % 60
+    if (this.second === 0) {
+      this.minute++
+      return this.write()
+    }
     const uses = this.soon
     this.soon = []
     await this.put(uses)
   }
 
   /** One statement after another, each in one order, so that processes that write the same never block each other. */
-  private put(uses: Use[]): Promise<void> {
-    for (const use of uses) use.isWritten = true
-    uses.sort(byAssetAndPerson)
+  private put(due: readonly Use[]): Promise<void> {
+    for (const use of due) {
+      use.isDue = false
+      use.writtenIn = this.minute
+    }
+    const uses = lastOfEach(due).sort(byAssetAndPerson)
     const before = this.writing.catch(() => undefined)
     return (this.writing = before.then(async () => {
       for (let from = 0; from < uses.length; from += atOnce) await this.putAtOnce(uses.slice(from, from + atOnce))
