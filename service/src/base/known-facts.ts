@@ -3,6 +3,7 @@ import { LRUCache } from 'lru-cache'
 import type pg from 'pg'
 import { Marks, type Changed, type Moment } from './marks.ts'
 import type { Tally } from './metrics.ts'
+import { PairMap, type Pair } from './pair-map.ts'
 
 /** Facts as they were read, and all that they were looked up by. */
 export interface FactsRead {
@@ -28,17 +29,24 @@ class Reading {
   }
 }
 
+/** A way of asking for facts: what is kept of it, by whose facts they are and on what, and what is being read just now. */
+class Way {
+  readonly kept = new PairMap<FactsRead>()
+  readonly reading = new PairMap<{ readonly began: number; readonly one: Promise<FactsRead | null> }>()
+}
+
 /**
  * Facts that were read before, for as long as nothing they were made of has changed: each time they are wanted, it is asked what
  * has changed since, and what was made of it goes. Bounded by memory; what was wanted least lately goes first. That there is
  * nothing is never kept.
  */
 export class KnownFacts {
-  private readonly kept: LRUCache<string, FactsRead>
-  /** Keys of what is kept, by what it is made of. */
-  private readonly madeOf = new Map<string, Set<string>>()
-  /** What is being read just now, by key, and what changes meanwhile. */
-  private readonly reading = new Map<string, { readonly began: number; readonly one: Promise<FactsRead | null> }>()
+  private readonly ways = new Map<string, Way>()
+  /** Where each lies. */
+  private readonly kept: LRUCache<FactsRead, { readonly way: Way; readonly pair: Pair }>
+  /** What is kept, by what it is made of. */
+  private readonly madeOf = new Map<string, Set<FactsRead>>()
+  /** What is being read just now is told what changes meanwhile. */
   private readonly readings = new Set<Reading>()
   private readonly marks: Marks
   /** Counts questions and readings in the order in which they come and begin. */
@@ -52,74 +60,90 @@ export class KnownFacts {
     this.marks = new Marks(pool, changed => this.forget(changed))
     this.kept = new LRUCache({
       maxSize: mebibytes * 1024 * 1024,
-      sizeCalculation: ({ bytes }) => bytes,
-      dispose: (read, key) => this.unname(key, read),
+      sizeCalculation: (_place, { bytes }) => bytes,
+      dispose: ({ way, pair }, read) => {
+        way.kept.delete(pair)
+        this.unname(read)
+      },
     })
     tally.watchMemory(() => this.kept.calculatedSize)
   }
 
-  /** Facts by keys, in their order; `read` reads those at the given places anew. */
+  /** Facts around pairs, asked for in one way, in their order; `read` reads those at the given places anew. */
   async of(
-    keys: readonly string[],
+    name: string,
+    pairs: readonly Pair[],
     read: (places: readonly number[]) => Promise<readonly (FactsRead | null)[]>,
   ): Promise<(AccessFacts | null)[]> {
+    let way = this.ways.get(name)
+    if (!way) this.ways.set(name, (way = new Way()))
     const came = ++this.moment
-    const kept = await this.keptOf(keys)
+    const kept = await this.keptOf(way, pairs)
     const found = kept.map(one => one?.facts ?? null)
     const wanting = [...found.keys()].filter(place => !found[place])
-    this.tally.tookFacts(keys.length - wanting.length, wanting.length)
+    this.tally.tookFacts(pairs.length - wanting.length, wanting.length)
     if (wanting.length === 0) return found
-    const anew = await this.readAnew(keys, wanting, came, read)
+    const anew = await this.readAnew(way, pairs, wanting, came, read)
     for (const [index, place] of wanting.entries()) found[place] = anew[index]?.facts ?? null
     return found
   }
 
   /** What is kept and still so; what is just being read for somebody who came earlier is waited for, as it is kept if it is so then. */
-  private async keptOf(keys: readonly string[]): Promise<(FactsRead | undefined)[]> {
-    if (!keys.some(key => this.kept.has(key) || this.reading.has(key))) return keys.map(() => undefined)
+  private async keptOf(way: Way, pairs: readonly Pair[]): Promise<(FactsRead | undefined)[]> {
+    if (!pairs.some(pair => way.kept.get(pair) ?? way.reading.get(pair))) return pairs.map(() => undefined)
     await this.marks.seeAll()
-    const kept = keys.map(key => this.kept.get(key))
+    const kept = pairs.map(pair => this.find(way, pair))
     if (!kept.includes(undefined)) return kept
-    const underWay = keys.flatMap((key, place) => (kept[place] ? [] : (this.reading.get(key)?.one ?? [])))
+    const underWay = pairs.flatMap((pair, place) => (kept[place] ? [] : (way.reading.get(pair)?.one ?? [])))
     if (underWay.length === 0) return kept
     await Promise.allSettled(underWay)
-    return keys.map(key => this.kept.get(key))
+    return pairs.map(pair => this.find(way, pair))
+  }
+
+  private find(way: Way, pair: Pair): FactsRead | undefined {
+    const read = way.kept.get(pair)
+    if (read) this.kept.get(read)
+    return read
   }
 
   /** A reading that began after a question came in is as fresh to it as one of its own: many who ask at once share one. */
   private async readAnew(
-    keys: readonly string[],
+    way: Way,
+    pairs: readonly Pair[],
     wanting: readonly number[],
     came: number,
     read: (places: readonly number[]) => Promise<readonly (FactsRead | null)[]>,
   ): Promise<(FactsRead | null)[]> {
-    const isBegun = (key: string) => (this.reading.get(key)?.began ?? 0) > came
-    const unread = wanting.filter(place => !isBegun(keys[place]!))
-    const own = [...new Map(unread.map(place => [keys[place]!, place])).values()]
-    if (own.length > 0) {
+    const own = new PairMap<number>()
+    for (const place of wanting) if ((way.reading.get(pairs[place]!)?.began ?? 0) <= came) own.set(pairs[place]!, place)
+    const places = wanting.filter(place => own.get(pairs[place]!) === place)
+    if (places.length > 0) {
       const began = ++this.moment
       const reading = new Reading()
       this.readings.add(reading)
-      const all = read(own)
-        .then(anew => own.map((place, index) => this.keep(keys[place]!, anew[index] ?? null, reading)))
+      const all = read(places)
+        .then(anew => places.map((place, index) => this.keep(way, pairs[place]!, anew[index] ?? null, reading)))
         .finally(() => this.readings.delete(reading))
-      for (const [index, place] of own.entries()) {
-        const key = keys[place]!
+      for (const [index, place] of places.entries()) {
+        const pair = pairs[place]!
         const one = all
           .then(anew => anew[index] ?? null)
-          .finally(() => this.reading.get(key)?.one === one && this.reading.delete(key))
-        this.reading.set(key, { began, one })
+          .finally(() => way.reading.get(pair)?.one === one && way.reading.delete(pair))
+        way.reading.set(pair, { began, one })
       }
     }
-    return Promise.all(wanting.map(place => this.reading.get(keys[place]!)!.one))
+    return Promise.all(wanting.map(place => way.reading.get(pairs[place]!)!.one))
   }
 
-  private keep(key: string, read: FactsRead | null, reading: Reading): FactsRead | null {
-    this.kept.delete(key)
+  private keep(way: Way, pair: Pair, read: FactsRead | null, reading: Reading): FactsRead | null {
+    const before = way.kept.get(pair)
+    if (before) this.kept.delete(before)
     if (!read || !reading.isStillSo(read)) return read
     this.marks.tellAfter(read.at)
-    this.kept.set(key, read)
-    if (this.kept.has(key)) this.name(key, read)
+    this.kept.set(read, { way, pair })
+    if (!this.kept.has(read)) return read
+    way.kept.set(pair, read)
+    this.name(read)
     return read
   }
 
@@ -128,21 +152,21 @@ export class KnownFacts {
     if (changed === 'anything') {
       this.madeOf.clear()
       this.kept.clear()
-    } else for (const one of changed) for (const key of this.madeOf.get(one) ?? []) this.kept.delete(key)
+    } else for (const one of changed) for (const read of this.madeOf.get(one) ?? []) this.kept.delete(read)
   }
 
-  private name(key: string, { madeOf }: FactsRead): void {
-    for (const one of madeOf) {
-      const keys = this.madeOf.get(one)
-      if (keys) keys.add(key)
-      else this.madeOf.set(one, new Set([key]))
+  private name(read: FactsRead): void {
+    for (const one of read.madeOf) {
+      const those = this.madeOf.get(one)
+      if (those) those.add(read)
+      else this.madeOf.set(one, new Set([read]))
     }
   }
 
-  private unname(key: string, { madeOf }: FactsRead): void {
-    for (const one of madeOf) {
-      const keys = this.madeOf.get(one)
-      if (keys?.delete(key) && keys.size === 0) this.madeOf.delete(one)
+  private unname(read: FactsRead): void {
+    for (const one of read.madeOf) {
+      const those = this.madeOf.get(one)
+      if (those?.delete(read) && those.size === 0) this.madeOf.delete(one)
     }
   }
 }

@@ -5,6 +5,7 @@ import { isIdText } from '../base/id-text.ts'
 import type { Kit } from '../base/kit.ts'
 import type { FactsRead, KnownFacts } from '../base/known-facts.ts'
 import { momentNow, type Moment } from '../base/marks.ts'
+import type { Pair } from '../base/pair-map.ts'
 import { heldOn, type GrantJson } from './grantFact.ts'
 import { holdersFor } from './holdersFor.ts'
 import { placesOfAsset } from './places.ts'
@@ -44,7 +45,6 @@ export function factsFrom(kit: Kit, manager: EntityManager = kit.database.manage
   )
 }
 
-export type Pair = readonly [whose: string, on: string]
 type Find = (way: Way, pairs: readonly Pair[], platform?: string) => Promise<(AccessFacts | null)[]>
 
 class Facts implements FactsReader {
@@ -83,23 +83,16 @@ const readBy =
   (way, pairs, platform) =>
     inOrder(pairs, some => rowsOf<Row>(pool, `facts-${way.name}`, way.plain, values(some, platform)), toFacts)
 
-/** Ids are all of one length, so that no two pairs have one key but those that name nobody. */
-const idLength = 36
-const nobody = ''
-
 const remembered =
   (known: KnownFacts, pool: pg.Pool): Find =>
-  ({ name, known: text }, pairs, platform) => {
-    const asked = `${name} ${platform} `
-    const keys = pairs.map(([whose, on]) => (whose.length === idLength ? asked + whose + on : nobody))
-    return known.of(keys, places =>
+  ({ name, known: text }, pairs, platform) =>
+    known.of(`${name} ${platform ?? ''}`, pairs, places =>
       inOrder(
         places.map(place => pairs[place]!),
         some => rowsOf<KnownRow>(pool, `known-${name}`, text, values(some, platform)),
         factsRead,
       ),
     )
-  }
 
 const values = (pairs: readonly Pair[], platform?: string): unknown[] => [
   pairs.map(([whose]) => whose),

@@ -183,7 +183,7 @@ test('what had begun to be read before anything was told of changes is not kept'
   const known = new KnownFacts(plain.kit.deciding, new Tally(), 1)
   const { person } = pairs[0]!
   const nameBy = async (key: string, until?: Promise<unknown>) => {
-    const [facts] = await known.of([key], async () => {
+    const [facts] = await known.of('', [[key, '']], async () => {
       const text = `SELECT name, ${momentNow} FROM person WHERE id = $1`
       const [{ name, ...at }] = (await rows(text, [person])) as [Moment & { name: string }]
       await until
