@@ -40,7 +40,7 @@ test('the desk of the demo shows all that waits, each with one next step', async
   await page.getByText('Bea Fontaine is to run our adverts').waitFor({ state: 'detached' })
 })
 
-test('the grid shows who reaches what, is narrowed by a filter, and a cell tells why with the path drawn', async () => {
+test('the grid shows who reaches what, is narrowed by a filter, and a cell tells why beside it with the path drawn', async () => {
   const page = await pageOf(browser, scene, scene.agnese)
   await to(page, '/access')
   await page
@@ -50,6 +50,13 @@ test('the grid shows who reaches what, is narrowed by a filter, and a cell tells
     .first()
     .waitFor()
   await page.getByText('everything the business owns, as admin').first().waitFor()
+  const widthOfColumns = () =>
+    page.getByRole('table').evaluate(table => Number.parseInt(getComputedStyle(table).getPropertyValue('--column'), 10))
+  const alone = await widthOfColumns()
+  await page.getByRole('button', { name: 'Priya Lindqvist on Summer Crossings: run' }).click()
+  await expect.poll(widthOfColumns).toBeLessThan(alone)
+  await page.keyboard.press('Escape')
+  await expect.poll(widthOfColumns).toBe(alone)
   await page.getByRole('button', { name: 'no second step' }).click()
   await page.getByRole('link', { name: 'Priya Lindqvist' }).waitFor({ state: 'detached' })
   await page.getByRole('link', { name: 'Ruben Achterberg' }).waitFor()

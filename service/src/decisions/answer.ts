@@ -47,10 +47,10 @@ export const notWhole: NotAnswered = new Answer(false, {
   error: { status: 400, message: 'A question needs a subject, an action and a resource, of its own or at the top.' },
 })
 
-export function writeAnswers(answers: Answers): string {
-  return answers instanceof Answer
-    ? answers.json
-    : `{"evaluations":[${answers.evaluations.map(one => one.json).join(',')}]}`
+export function writeAnswers(answers: Answers): Buffer {
+  const json =
+    answers instanceof Answer ? answers.json : `{"evaluations":[${answers.evaluations.map(one => one.json).join(',')}]}`
+  return Buffer.from(json, 'latin1')
 }
 
 /** What is answered from facts, each answer made once, for as long as time alone changes nothing of it. */
