@@ -1,7 +1,7 @@
 import type { Action } from '@famiglia/core'
 import type { DataSource } from 'typeorm'
 
-/** What somebody did last with an asset, and when. */
+/** What somebody did last with an asset, and when. Whoever notes it keeps it: to look it up each time takes longer than to note it. */
 export class Use {
   action: Action | null = null
   /** Milliseconds since 1970. */
@@ -23,7 +23,7 @@ const atOnce = 500
 const byAssetAndPerson = (one: Use, other: Use) =>
   one.asset === other.asset ? (one.person < other.person ? -1 : 1) : one.asset < other.asset ? -1 : 1
 
-/** The same may have been noted apart. */
+/** The same use may be noted in several places. */
 const lastOfEach = (uses: readonly Use[]) => [
   ...new Map(
     [...uses].sort((one, other) => one.at - other.at).map(use => [`${use.asset} ${use.person}`, use]),

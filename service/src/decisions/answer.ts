@@ -47,6 +47,7 @@ export const notWhole: NotAnswered = new Answer(false, {
   error: { status: 400, message: 'A question needs a subject, an action and a resource, of its own or at the top.' },
 })
 
+/** As JSON, in bytes. */
 export function writeAnswers(answers: Answers): Buffer {
   const json =
     answers instanceof Answer ? answers.json : `{"evaluations":[${answers.evaluations.map(one => one.json).join(',')}]}`

@@ -126,6 +126,24 @@ test('of several, one that is not whole fails alone; it is left off where the pl
   expect(many).toMatchObject({ status: 400, detail: expect.stringContaining('100 questions') })
 })
 
+test('of several, whoever is no person or has no id is nobody, and the others are answered each in their place', async () => {
+  const asked = (type: string, id: string) => ({ ...see, subject: { type, id } })
+  const { evaluations } = await several({
+    ...priyasOwn(),
+    evaluations: [
+      asked('team', ids.priya),
+      see,
+      asked('person', 'priya'),
+      asked('person', `${ids.priya}M`),
+      { ...see, resource: { ...priyasOwn().resource, id: 'A-20417' } },
+      give,
+      see,
+    ],
+  })
+  expect(evaluations!.map(one => one.decision)).toEqual([false, true, false, false, false, false, true])
+  expect(evaluations![5]!.context!.reason).toContain('that takes steward')
+})
+
 test('a platform’s id of a request comes back to it; who asks is settled before what is asked is looked at', async () => {
   const told = await several({ ...priyasOwn(), ...see }, { 'x-request-id': 'bfe9eb29-ab87' })
   expect(told.headers.get('x-request-id')).toBe('bfe9eb29-ab87')
