@@ -122,7 +122,11 @@ test('of several, one that is not whole fails alone; it is left off where the pl
     expect(alone).not.toHaveProperty('evaluations')
     expect((await several({ ...see, ...none })).status).toBe(400)
   }
-  const many = await several({ ...priyasOwn(), evaluations: Array.from({ length: 101 }, () => see) })
+  const hundred = Array.from({ length: 100 }, () => see)
+  const all = await several({ ...priyasOwn(), evaluations: hundred })
+  expect(all.evaluations!.map(one => one.decision)).toEqual(hundred.map(() => true))
+  expect(all.headers.get('content-encoding')).not.toBeNull()
+  const many = await several({ ...priyasOwn(), evaluations: [...hundred, see] })
   expect(many).toMatchObject({ status: 400, detail: expect.stringContaining('100 questions') })
 })
 

@@ -16,8 +16,14 @@ import { targetsById } from '../reach/targets.ts'
 import { holderOf, toldOf, type Addressee } from './addressee.ts'
 import type { Falls, PlannedEnd } from './planned.ts'
 import type { Said } from './said.ts'
-import type { Saying } from './saySentence.ts'
 import { sayFallen } from './sayFallen.ts'
+
+/** Why something is ended, for the history. */
+export interface WhyEnded {
+  readonly note: string | null
+  /** Whether who loses something by it is told the note too. */
+  readonly tellNote: boolean
+}
 
 /** Ends grants, what an open invitation would give, and where the sentence names no asset the membership too. */
 export async function endAccess(
@@ -25,7 +31,7 @@ export async function endAccess(
   change: Change,
   acting: Acting,
   plan: PlannedEnd,
-  { note, tellNote }: Pick<Saying, 'note' | 'tellNote'>,
+  { note, tellNote }: WhyEnded,
 ): Promise<Said> {
   const { who } = plan
   const isMember = who.kind === 'person' && who.member

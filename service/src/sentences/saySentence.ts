@@ -13,17 +13,14 @@ import { sendInvitation } from '../invitations/sendInvitation.ts'
 import { sendOffer } from '../offers/sendOffer.ts'
 import { lookUpNamed } from '../partners/lookUp.ts'
 import { assertSure } from './doubts.ts'
-import { endAccess } from './endAccess.ts'
+import { endAccess, type WhyEnded } from './endAccess.ts'
 import { giveSaid } from './giveSaid.ts'
 import { planSentence } from './planSentence.ts'
 import { readSentence, type PlannedLet, type PlannedRecipient } from './planned.ts'
 import type { Said } from './said.ts'
 import { isNewPerson, takesFreshProof } from './takesYes.ts'
 
-export interface Saying {
-  readonly note: string | null
-  /** Whether who loses something by it is told the note too. */
-  readonly tellNote: boolean
+export interface Saying extends WhyEnded {
   /** The standing that somebody who is invited by it joins with; null leaves an open invitation's as it is. */
   readonly standing: Standing | null
   /** Whether what is asked about whom it goes to was read. */

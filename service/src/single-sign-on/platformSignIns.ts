@@ -1,7 +1,7 @@
+import type { Provider } from 'oidc-provider'
 import type { Kit } from '../base/kit.ts'
 import { eachApart } from '../base/each-apart.ts'
 import { hashOf } from '../base/secrets.ts'
-import type { AuthorizationServer } from './authorizationServer.ts'
 import { commandLineClient } from './oidcRecords.ts'
 
 /** Remembers which sign-in here one at a platform rests on, by the grant that all its tokens belong to. */
@@ -64,7 +64,7 @@ const atOnce = 100
  * Forgets what was given out for sign-ins that are over, and tells their platforms (OpenID Connect Back-Channel Logout 1.0).
  * One that does not answer is told again later, for a day; the others do not wait for it.
  */
-export function tellSignedOut(kit: Kit, server: AuthorizationServer): () => Promise<void> {
+export function tellSignedOut(kit: Kit, server: { current(): Promise<Provider> }): () => Promise<void> {
   return async () => {
     const now = kit.clock.now().toString()
     await kit.database.query(`DELETE FROM oidc_record WHERE grant_id IN (SELECT rested.grant_id FROM ${over})`, [now])

@@ -77,6 +77,13 @@
   $effect(() => {
     if (width > 0) look()
   })
+  // What is opened stays in sight with its column’s name, though what opens beside it takes its room.
+  $effect(() => {
+    const column = chosen ? columns.findIndex(({ at }) => at.includes(chosen.cell.column)) : -1
+    if (column < 0 || !scroller) return
+    const least = name + (column + 1) * columnWidth + behind - width
+    scroller.scrollLeft = Math.min(Math.max(scroller.scrollLeft, least), column * columnWidth)
+  })
   const isInSight = (column: number) => column >= inSight.first && column <= inSight.last
   $effect(() => {
     const last = shown.at(-1)
