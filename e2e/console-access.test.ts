@@ -56,6 +56,18 @@ test('the grid shows who reaches what, is narrowed by a filter, and a cell tells
   await page.getByRole('button', { name: 'Priya Lindqvist on Summer Crossings: run' }).click()
   await expect.poll(widthOfColumns).toBeLessThan(alone)
   await page.keyboard.press('Escape')
+  await page.setViewportSize({ width: 1000, height: 800 })
+  const inSight = async (name: string) => {
+    const [grid, cell] = await Promise.all([
+      page.getByRole('table').boundingBox(),
+      page.getByRole('button', { name }).boundingBox(),
+    ])
+    return cell!.x + cell!.width <= grid!.x + grid!.width
+  }
+  await page.getByRole('button', { name: 'Priya Lindqvist on Ticket shop: watch' }).click()
+  await expect.poll(() => inSight('Priya Lindqvist on Ticket shop: watch')).toBe(true)
+  await page.keyboard.press('Escape')
+  await page.setViewportSize({ width: 1280, height: 800 })
   await expect.poll(widthOfColumns).toBe(alone)
   await page.getByRole('button', { name: 'no second step' }).click()
   await page.getByRole('link', { name: 'Priya Lindqvist' }).waitFor({ state: 'detached' })

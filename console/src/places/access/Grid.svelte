@@ -233,6 +233,7 @@
     height: 100%;
     padding-top: 0.75rem;
     font-size: 0.875rem;
+    background: var(--color-base-200);
     z-index: 1;
     white-space: nowrap;
   }
