@@ -82,6 +82,8 @@ interface Row {
   /** A hundred questions in each request: what reading them takes, and answering them. */
   readonly bareHundred: Figures
   readonly hundred: Figures
+  /** A hundred assets of one person in each request; null where there are not so many. */
+  readonly page: Figures | null
   readonly changing: Figures | null
   readonly direct: Figures | null
   /** Of a hundred questions in the last round but one, how many were answered from memory. */
@@ -111,6 +113,7 @@ async function measure({ name, seed, processes, changing, direct }: World): Prom
     decision: middle(samples.map(row => row.decision)),
     bareHundred: middle(samples.map(row => row.bareHundred)),
     hundred: middle(samples.map(row => row.hundred)),
+    page: samples[0]!.page && middle(samples.map(row => row.page!)),
     changing: changing ? middle(samples.map(row => row.changing!)) : null,
     direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
     remembered: samples.at(-1)!.remembered,
@@ -160,12 +163,14 @@ async function oneRound(
   const before = await factsRead(service)
   const decision = await decide(asked)
   const after = await factsRead(service)
-  const inHundreds = async (path: string) => {
-    const figures = hundreds.length > 0 ? await post(path, hundreds) : nothing
+  const inHundreds = async (path: string, bodies: readonly string[]) => {
+    const figures = bodies.length > 0 ? await post(path, bodies) : nothing
     return { ...figures, perSecond: figures.perSecond * 100 }
   }
-  const bareHundred = await inHundreds('/access/bench/bare')
-  const hundred = await inHundreds('/access/v1/evaluations')
+  const bareHundred = await inHundreds('/access/bench/bare', hundreds)
+  const hundred = await inHundreds('/access/v1/evaluations', hundreds)
+  const pages = pagesOf(asked)
+  const page = pages.length > 0 ? await inHundreds('/access/v1/evaluations', pages) : null
   const changing = changes ? await whileChanging(changes, decision.perSecond / 100, async () => decide(asked)) : null
   const memory = after.memory - before.memory
   return {
@@ -176,6 +181,7 @@ async function oneRound(
     decision,
     bareHundred,
     hundred,
+    page,
     changing,
     direct: direct.length > 0 ? await decide(direct) : null,
     remembered: (100 * memory) / (memory + after.records - before.records),
@@ -184,6 +190,23 @@ async function oneRound(
 
 function bodyOfAll(questions: readonly Question[]): string {
   return JSON.stringify({ evaluations: questions.map(question => JSON.parse(bodyOf(question)) as object) })
+}
+
+/** As for a page that shows somebody their accounts: one person and one action, a hundred assets. */
+function pagesOf(questions: readonly Question[]): string[] {
+  const { kind, action } = questions[0]!
+  const refs = [...new Set(questions.filter(one => one.kind === kind).map(({ ref }) => ref))]
+  const people = [...new Set(questions.map(({ person }) => person))].slice(0, 20)
+  if (refs.length < 100) return []
+  return people.map((person, place) =>
+    JSON.stringify({
+      subject: { type: 'person', id: person },
+      action: { name: action },
+      evaluations: Array.from({ length: 100 }, (_one, asset) => ({
+        resource: { type: kind, id: refs[(place * 100 + asset) % refs.length] },
+      })),
+    }),
+  )
 }
 
 /** How many questions were answered from memory until now, and how many from the records. */
@@ -235,6 +258,7 @@ function sayRow({
   decision,
   bareHundred,
   hundred,
+  page,
   changing,
   direct,
   remembered,
@@ -250,6 +274,7 @@ function sayRow({
     `  of a hundred questions ${remembered.toFixed(1)} were answered from memory\n`,
     line('the bare POST route, a hundred each', bareHundred, null),
     line('a question among a hundred', hundred, decision).replace('of the SELECT', 'of a decision'),
+    page ? line('one among a person’s hundred', page, decision).replace('of the SELECT', 'of a decision') : '',
     changing
       ? line('a decision, 1 % of changes beside', changing, decision).replace('of the SELECT', 'of a decision')
       : '',
