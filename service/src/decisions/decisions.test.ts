@@ -140,12 +140,13 @@ test('of several, whoever is no person or has no id is nobody, and the others ar
       asked('person', 'priya'),
       asked('person', `${ids.priya}M`),
       { ...see, resource: { ...priyasOwn().resource, id: 'A-20417' } },
+      { ...see, resource: { ...priyasOwn().resource, id: 'MA-20417\0' } },
       give,
       see,
     ],
   })
-  expect(evaluations!.map(one => one.decision)).toEqual([false, true, false, false, false, false, true])
-  expect(evaluations![5]!.context!.reason).toContain('that takes steward')
+  expect(evaluations!.map(one => one.decision)).toEqual([false, true, false, false, false, false, false, true])
+  expect(evaluations![6]!.context!.reason).toContain('that takes steward')
 })
 
 test('a platform’s id of a request comes back to it; who asks is settled before what is asked is looked at', async () => {

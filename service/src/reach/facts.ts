@@ -110,13 +110,13 @@ async function rowsOf<R extends Row>(pool: pg.Pool, name: string, text: string, 
   return (await pool.query<R>({ name, text, values: given })).rows
 }
 
-/** What is read for pairs, in their order. Whoever is asked about by what is no id is nobody. */
+/** What is read for pairs, in their order. By what is no id nobody is named, and by a text with a zero in it nothing: PostgreSQL takes none. */
 async function inOrder<R extends Row, T>(
   pairs: readonly Pair[],
   rowsFor: (some: readonly Pair[]) => Promise<R[]>,
   to: (row: R) => T,
 ): Promise<(T | null)[]> {
-  const some = pairs.filter(([whose]) => isIdText(whose))
+  const some = pairs.filter(([whose, on]) => isIdText(whose) && !on.includes('\0'))
   const rows = some.length > 0 ? await rowsFor(some) : []
   const byPair = new Map(rows.map(row => [some[Number(row.place) - 1]!, to(row)]))
   return pairs.map(pair => byPair.get(pair) ?? null)
