@@ -49,7 +49,7 @@ test('finance people read who pays with what, who can spend and what was spent, 
   await freight.getByText('Freight card ending 9078').waitFor()
   await freight.getByText('Gullwright Travel, not answered yet').waitFor()
   await row(noor, 'Harbour Parking').getByText('not shown to you').waitFor()
-  await row(noor, 'Summer Crossings').getByRole('img', { name: 'run, through somebody else' }).first().waitFor()
+  await row(noor, 'Summer Crossings').getByRole('img', { name: 'run, indirectly' }).first().waitFor()
   await noor.getByText('You see the money, not the adverts.').waitFor()
   const [file] = await Promise.all([
     noor.waitForEvent('download'),

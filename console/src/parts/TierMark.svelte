@@ -56,7 +56,7 @@
   const held = {
     own: 'own grant',
     waiting: 'waiting for an answer',
-    through: 'through somebody else',
+    through: 'indirectly',
     idle: 'not in force',
   }
   const words = $derived(

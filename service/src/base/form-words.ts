@@ -7,7 +7,8 @@ const kindsOfValue: Readonly<Record<string, string>> = {
   array: 'a list',
   object: 'an object',
 }
-const field = (path: string | undefined) => path || 'the request'
+/** Yup calls the whole of what it checks “this”. */
+const field = (path: string | undefined) => (!path || path === 'this' ? 'the request' : path)
 
 /** What is wrong with a form, in words; a schema that says it better says it itself. Schemas take these up as they are made. */
 setLocale({

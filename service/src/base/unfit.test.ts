@@ -176,4 +176,5 @@ test('what does not fit a form is said in words that say the field, in no librar
     'successors has to be a list.',
   )
   expect(await send('PUT', 'most-admins', { most: 'many' })).toBe('most has to be a number.')
+  expect(await send('POST', 'teams', [])).toBe('the request has to be an object.')
 })

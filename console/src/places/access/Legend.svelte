@@ -3,7 +3,7 @@
 </script>
 
 <span><TierMark tier="run" size="s" /> own grant</span>
-<span><TierMark tier="run" how="through" size="s" /> through others</span>
+<span><TierMark tier="run" how="through" size="s" /> indirectly</span>
 <span><TierMark tier="run" how="waiting" size="s" /> waiting for an answer</span>
 <span><TierMark tier="run" how="idle" size="s" /> not in force</span>
 <span><TierMark tier={null} actions={2} size="s" /> single rights</span>
