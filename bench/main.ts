@@ -10,9 +10,26 @@ import { endAll, headers, load, serveSeeded, type Measured } from './serving.ts'
  * the ratios are what counts, the figures themselves are those of this machine at this moment. Then the first page of
  * the access grid, one request after another, beside the same bare route.
  */
-const rounds = Number(process.env['BENCH_ROUNDS'] ?? 5)
-/** What was not measured. */
-const nothing: Figures = { perSecond: 0, p50: 0, p99: 0, errors: 0 }
+const rounds = Number(process.env['BENCH_ROUNDS'] ?? 9)
+
+/** What is measured in each round, one right after another: how it is called, and beside what its ratio stands. */
+const measured = {
+  bare: { called: 'a bare route' },
+  barePost: { called: 'a bare POST route' },
+  select: { called: 'a route with one primary-key SELECT' },
+  decision: { called: 'a decision', beside: 'select', as: 'of the SELECT' },
+  /** A hundred questions in each request, of anybody about anything. */
+  hundred: { called: 'a question among a hundred', beside: 'decision', as: 'of a decision' },
+  /** What reading them takes. */
+  bareHundred: { called: 'the bare POST route, a hundred each' },
+  /** A hundred assets of one person in each request, where there are so many. */
+  page: { called: 'one among a person’s hundred', beside: 'decision', as: 'of a decision' },
+  changing: { called: 'a decision, 1 % of changes beside', beside: 'decision', as: 'of a decision' },
+  /** Questions answered by a grant of one’s own. */
+  direct: { called: 'one by a grant of one’s own', beside: 'select', as: 'of the SELECT' },
+} as const
+type What = keyof typeof measured
+type Round = Partial<Record<What, Figures>>
 
 interface World {
   readonly name: string
@@ -75,18 +92,8 @@ try {
 
 interface Row {
   readonly name: string
-  readonly bare: Figures
-  readonly barePost: Figures
-  readonly select: Figures
-  readonly decision: Figures
-  /** A hundred questions in each request: what reading them takes, and answering them. */
-  readonly bareHundred: Figures
-  readonly hundred: Figures
-  /** A hundred assets of one person in each request; null where there are not so many. */
-  readonly page: Figures | null
-  readonly changing: Figures | null
-  readonly direct: Figures | null
-  /** Of a hundred questions in the last round but one, how many were answered from memory. */
+  readonly rounds: readonly Round[]
+  /** Of a hundred questions asked one by one, how many were answered from memory. */
   readonly remembered: number
 }
 
@@ -100,24 +107,16 @@ async function measure({ name, seed, processes, changing, direct }: World): Prom
     processes,
   )
   for (const questions of [seeded.asked, seeded.direct]) if (questions[0]) await sayYes(service, questions[0])
-  const asking = { ...seeded, changes: changing ? url : null }
-  await oneRound(service, asking, name)
-  const samples: Row[] = []
-  for (let round = 0; round < rounds; round++) samples.push(await oneRound(service, asking, name))
-  await service.close()
-  return {
-    name,
-    bare: middle(samples.map(row => row.bare)),
-    barePost: middle(samples.map(row => row.barePost)),
-    select: middle(samples.map(row => row.select)),
-    decision: middle(samples.map(row => row.decision)),
-    bareHundred: middle(samples.map(row => row.bareHundred)),
-    hundred: middle(samples.map(row => row.hundred)),
-    page: samples[0]!.page && middle(samples.map(row => row.page!)),
-    changing: changing ? middle(samples.map(row => row.changing!)) : null,
-    direct: seeded.direct.length > 0 ? middle(samples.map(row => row.direct!)) : null,
-    remembered: samples.at(-1)!.remembered,
+  const asking = askingFor(seeded.asked, seeded.direct, changing ? url : null)
+  await oneRound(service, asking)
+  const row = { name, rounds: [] as Round[], remembered: 0 }
+  for (let round = 0; round < rounds; round++) {
+    const { figures, remembered } = await oneRound(service, asking)
+    row.rounds.push(figures)
+    row.remembered = remembered
   }
+  await service.close()
+  return row
 }
 
 function bodyOf({ person, action, kind, ref }: Question): string {
@@ -135,57 +134,65 @@ async function sayYes({ url }: Measured, question: Question): Promise<void> {
   if (!decision) throw new Error(`The seeded access is refused: ${bodyOf(question)}`)
 }
 
+/** Bodies of requests, and whose row is looked up. */
+interface Asking {
+  readonly people: readonly string[]
+  readonly single: readonly string[]
+  readonly hundreds: readonly string[]
+  readonly pages: readonly string[]
+  readonly direct: readonly string[]
+  /** Records in which something changes all the while; null where nothing is to. */
+  readonly changes: string | null
+}
+
+function askingFor(asked: readonly Question[], direct: readonly Question[], changes: string | null): Asking {
+  return {
+    people: asked.map(({ person }) => person),
+    single: asked.map(bodyOf),
+    hundreds: Array.from({ length: Math.floor(asked.length / 100) }, (_one, place) =>
+      bodyOfAll(asked.slice(place * 100, place * 100 + 100)),
+    ),
+    pages: pagesOf(asked),
+    direct: direct.map(bodyOf),
+    changes,
+  }
+}
+
 async function oneRound(
   service: Measured,
-  {
-    asked,
-    direct,
-    changes,
-  }: { readonly asked: readonly Question[]; readonly direct: readonly Question[]; readonly changes: string | null },
-  name: string,
-): Promise<Row> {
+  { people, single, hundreds, pages, direct, changes }: Asking,
+): Promise<{ readonly figures: Round; readonly remembered: number }> {
   const { url } = service
+  const bareRoute = '/access/bench/bare'
   const post = (path: string, bodies: readonly string[]) =>
     load(
       url,
       bodies.map(body => ({ method: 'POST' as const, path, headers, body })),
     )
-  const decide = (questions: readonly Question[]) => post('/access/v1/evaluation', questions.map(bodyOf))
-  const hundreds = Array.from({ length: Math.floor(asked.length / 100) }, (_one, place) =>
-    bodyOfAll(asked.slice(place * 100, place * 100 + 100)),
-  )
-  const bare = await load(`${url}/access/bench/bare`, [{ method: 'GET' }])
-  const barePost = await load(`${url}/access/bench/bare`, [{ method: 'POST', headers, body: bodyOf(asked[0]!) }])
-  const select = await load(
-    url,
-    asked.map(({ person }) => ({ method: 'GET' as const, path: `/access/bench/select?id=${person}` })),
-  )
-  const before = await factsRead(service)
-  const decision = await decide(asked)
-  const after = await factsRead(service)
+  const decide = (bodies: readonly string[]) => post('/access/v1/evaluation', bodies)
   const inHundreds = async (path: string, bodies: readonly string[]) => {
-    const figures = bodies.length > 0 ? await post(path, bodies) : nothing
+    const figures = await post(path, bodies)
     return { ...figures, perSecond: figures.perSecond * 100 }
   }
-  const bareHundred = await inHundreds('/access/bench/bare', hundreds)
-  const hundred = await inHundreds('/access/v1/evaluations', hundreds)
-  const pages = pagesOf(asked)
-  const page = pages.length > 0 ? await inHundreds('/access/v1/evaluations', pages) : null
-  const changing = changes ? await whileChanging(changes, decision.perSecond / 100, async () => decide(asked)) : null
-  const memory = after.memory - before.memory
-  return {
-    name,
-    bare,
-    barePost,
-    select,
-    decision,
-    bareHundred,
-    hundred,
-    page,
-    changing,
-    direct: direct.length > 0 ? await decide(direct) : null,
-    remembered: (100 * memory) / (memory + after.records - before.records),
+  const figures: Round = {
+    bare: await load(`${url}${bareRoute}`, [{ method: 'GET' }]),
+    barePost: await post(bareRoute, single.slice(0, 1)),
+    select: await load(
+      url,
+      people.map(person => ({ method: 'GET' as const, path: `/access/bench/select?id=${person}` })),
+    ),
   }
+  const before = await factsRead(service)
+  figures.decision = await decide(single)
+  const after = await factsRead(service)
+  figures.hundred = await inHundreds('/access/v1/evaluations', hundreds)
+  figures.bareHundred = await inHundreds(bareRoute, hundreds)
+  if (pages.length > 0) figures.page = await inHundreds('/access/v1/evaluations', pages)
+  if (changes)
+    figures.changing = await whileChanging(changes, figures.decision.perSecond / 100, async () => decide(single))
+  if (direct.length > 0) figures.direct = await decide(direct)
+  const memory = after.memory - before.memory
+  return { figures, remembered: (100 * memory) / (memory + after.records - before.records) }
 }
 
 function bodyOfAll(questions: readonly Question[]): string {
@@ -245,53 +252,51 @@ async function whileChanging<T>(url: string, perSecond: number, work: () => Prom
   }
 }
 
-function middle(samples: readonly Figures[]): Figures {
-  const sorted = [...samples].sort((one, other) => one.perSecond - other.perSecond)
-  return sorted[Math.floor(sorted.length / 2)]!
+/** The value below which a share of all lie. */
+function at(share: number, values: readonly number[]): number {
+  const inOrder = [...values].sort((one, other) => one - other)
+  return inOrder[Math.floor((inOrder.length - 1) * share)]!
 }
 
-function sayRow({
-  name,
-  bare,
-  barePost,
-  select,
-  decision,
-  bareHundred,
-  hundred,
-  page,
-  changing,
-  direct,
-  remembered,
-}: Row): string {
-  const line = (what: string, { perSecond, p50, p99 }: Figures, of: Figures | null) =>
-    `  ${what.padEnd(36)} ${perSecond.toFixed(0).padStart(7)}/s   p50 ${String(p50).padStart(3)} ms   p99 ${String(p99).padStart(3)} ms${of ? `   ${(perSecond / of.perSecond).toFixed(2)} of the SELECT` : ''}\n`
+function middle(values: readonly number[]): number {
+  return at(0.5, values)
+}
+
+/** How much more often one was answered than another in each round: what slows the machine down for a minute slows both down. */
+function ratios({ rounds }: Row, one: What, beside: What): number[] {
+  return rounds.map(round => round[one]!.perSecond / round[beside]!.perSecond)
+}
+
+function sayRow(row: Row): string {
+  const line = (what: What) => {
+    if (!row.rounds[0]![what]) return ''
+    const of = (key: 'perSecond' | 'p50' | 'p99') => middle(row.rounds.map(round => round[what]![key])).toFixed(0)
+    const { called, ...ratio } = measured[what]
+    const compared = 'beside' in ratio ? `   ${sayRatio(ratios(row, what, ratio.beside))} ${ratio.as}` : ''
+    return `  ${called.padEnd(36)} ${of('perSecond').padStart(7)}/s   p50 ${of('p50').padStart(3)} ms   p99 ${of('p99').padStart(3)} ms${compared}\n`
+  }
   return [
-    `${name}\n`,
-    line('a bare route', bare, null),
-    line('a bare POST route', barePost, null),
-    line('a route with one primary-key SELECT', select, null),
-    line('a decision', decision, select),
-    `  of a hundred questions ${remembered.toFixed(1)} were answered from memory\n`,
-    line('the bare POST route, a hundred each', bareHundred, null),
-    line('a question among a hundred', hundred, decision).replace('of the SELECT', 'of a decision'),
-    page ? line('one among a person’s hundred', page, decision).replace('of the SELECT', 'of a decision') : '',
-    changing
-      ? line('a decision, 1 % of changes beside', changing, decision).replace('of the SELECT', 'of a decision')
+    `${row.name}\n`,
+    ...(Object.keys(measured) as What[]).map(line),
+    row.rounds[0]!.direct
+      ? `  deciding through them against deciding by a grant of one’s own: ${sayRatio(ratios(row, 'decision', 'direct'))}\n`
       : '',
-    direct
-      ? line('one by a grant of one’s own', direct, select) +
-        `  deciding through them against deciding by a grant of one’s own: ${(decision.perSecond / direct.perSecond).toFixed(2)}\n`
-      : '',
+    `  of a hundred questions ${row.remembered.toFixed(1)} were answered from memory\n`,
     '\n',
   ].join('')
 }
 
+/** The middle one, and between which of them half of all lie. */
+function sayRatio(all: readonly number[]): string {
+  return `${middle(all).toFixed(2)} (${at(0.25, all).toFixed(2)} to ${at(0.75, all).toFixed(2)})`
+}
+
 function sayGrowth([first, ...later]: readonly Row[]): string {
+  const bySelect = (row: Row) => middle(ratios(row, 'decision', 'select'))
   return later
-    .map(row => {
-      const measured = row.decision.perSecond / row.select.perSecond
-      const ratio = measured / (first!.decision.perSecond / first!.select.perSecond)
-      return `A decision at ${row.name} against ${first!.name}: ${(row.decision.perSecond / first!.decision.perSecond).toFixed(2)}; measured by the SELECT of the same minute, ${ratio.toFixed(2)}.\n`
-    })
+    .map(
+      row =>
+        `A decision at ${row.name} against ${first!.name}, each measured by the SELECT of the same minute: ${(bySelect(row) / bySelect(first!)).toFixed(2)}.\n`,
+    )
     .join('')
 }
