@@ -18,15 +18,15 @@ const measured = {
   barePost: { called: 'a bare POST route' },
   select: { called: 'a route with one primary-key SELECT' },
   decision: { called: 'a decision', beside: 'select', as: 'of the SELECT' },
+  changing: { called: 'a decision, 1 % of changes beside', beside: 'decision', as: 'of a decision' },
+  /** Questions answered by a grant of one’s own. */
+  direct: { called: 'one by a grant of one’s own', beside: 'select', as: 'of the SELECT' },
   /** A hundred questions in each request, of anybody about anything. */
   hundred: { called: 'a question among a hundred', beside: 'decision', as: 'of a decision' },
   /** What reading them takes. */
   bareHundred: { called: 'the bare POST route, a hundred each' },
   /** A hundred assets of one person in each request, where there are so many. */
   page: { called: 'one among a person’s hundred', beside: 'decision', as: 'of a decision' },
-  changing: { called: 'a decision, 1 % of changes beside', beside: 'decision', as: 'of a decision' },
-  /** Questions answered by a grant of one’s own. */
-  direct: { called: 'one by a grant of one’s own', beside: 'select', as: 'of the SELECT' },
 } as const
 type What = keyof typeof measured
 type Round = Partial<Record<What, Figures>>
@@ -185,12 +185,12 @@ async function oneRound(
   const before = await factsRead(service)
   figures.decision = await decide(single)
   const after = await factsRead(service)
-  figures.hundred = await inHundreds('/access/v1/evaluations', hundreds)
-  figures.bareHundred = await inHundreds(bareRoute, hundreds)
-  if (pages.length > 0) figures.page = await inHundreds('/access/v1/evaluations', pages)
   if (changes)
     figures.changing = await whileChanging(changes, figures.decision.perSecond / 100, async () => decide(single))
   if (direct.length > 0) figures.direct = await decide(direct)
+  figures.hundred = await inHundreds('/access/v1/evaluations', hundreds)
+  figures.bareHundred = await inHundreds(bareRoute, hundreds)
+  if (pages.length > 0) figures.page = await inHundreds('/access/v1/evaluations', pages)
   const memory = after.memory - before.memory
   return { figures, remembered: (100 * memory) / (memory + after.records - before.records) }
 }
