@@ -93,7 +93,7 @@ try {
 interface Row {
   readonly name: string
   readonly rounds: readonly Round[]
-  /** Of a hundred questions asked one by one, how many were answered from memory. */
+  /** Of a hundred questions, how many were answered from memory. */
   readonly remembered: number
 }
 
@@ -174,6 +174,7 @@ async function oneRound(
     const figures = await post(path, bodies)
     return { ...figures, perSecond: figures.perSecond * 100 }
   }
+  const before = await factsRead(service)
   const figures: Round = {
     bare: await load(`${url}${bareRoute}`, [{ method: 'GET' }]),
     barePost: await post(bareRoute, single.slice(0, 1)),
@@ -182,15 +183,14 @@ async function oneRound(
       people.map(person => ({ method: 'GET' as const, path: `/access/bench/select?id=${person}` })),
     ),
   }
-  const before = await factsRead(service)
   figures.decision = await decide(single)
-  const after = await factsRead(service)
   if (changes)
     figures.changing = await whileChanging(changes, figures.decision.perSecond / 100, async () => decide(single))
   if (direct.length > 0) figures.direct = await decide(direct)
   figures.hundred = await inHundreds('/access/v1/evaluations', hundreds)
   figures.bareHundred = await inHundreds(bareRoute, hundreds)
   if (pages.length > 0) figures.page = await inHundreds('/access/v1/evaluations', pages)
+  const after = await factsRead(service)
   const memory = after.memory - before.memory
   return { figures, remembered: (100 * memory) / (memory + after.records - before.records) }
 }

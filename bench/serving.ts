@@ -55,6 +55,8 @@ async function serve(databaseUrl: string, processes: number): Promise<Measured> 
     FAMIGLIA_SMTP_URL: 'smtp://127.0.0.1:1',
     FAMIGLIA_PORT: '0',
     FAMIGLIA_PROCESSES: String(processes),
+    // Room for all that is asked: what finds none is read anew, and that is not what is measured.
+    FAMIGLIA_DECISION_MEMORY_MIB: '128',
     FAMIGLIA_LOG_LEVEL: 'silent',
     FAMIGLIA_PLATFORMS: JSON.stringify(platforms),
   }
