@@ -97,6 +97,9 @@ const give = { action: { name: 'access.change' } }
 test('several questions at once take what they leave out from the top', async () => {
   const { evaluations } = await several({ ...priyasOwn(), evaluations: [see, give] })
   expect(evaluations!.map(one => one.decision)).toEqual([true, false])
+  const nobody = { subject: { type: 'person', id: `${ids.priya}\0` } }
+  const odd = await several({ ...priyasOwn(), ...nobody, evaluations: [see, { ...priyasOwn(), ...see }] })
+  expect(odd.evaluations!.map(one => one.decision)).toEqual([false, true])
 })
 
 test('of several, one that is not whole fails alone; it is left off where the platform says; none is one question', async () => {
