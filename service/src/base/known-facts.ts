@@ -3,6 +3,7 @@ import { LRUCache } from 'lru-cache'
 import type pg from 'pg'
 import { Marks, type Changed, type Moment } from './marks.ts'
 import type { Tally } from './metrics.ts'
+import { ownTexts } from './own-texts.ts'
 import { PairMap, type Pair } from './pair-map.ts'
 
 /** Facts as they were read, and all that they were looked up by. */
@@ -140,9 +141,10 @@ export class KnownFacts {
     if (before) this.kept.delete(before)
     if (!read || !reading.isStillSo(read)) return read
     this.marks.tellAfter(read.at)
-    this.kept.set(read, { way, pair })
+    const own = ownTexts(pair)
+    this.kept.set(read, { way, pair: own })
     if (!this.kept.has(read)) return read
-    way.kept.set(pair, read)
+    way.kept.set(own, read)
     this.name(read)
     return read
   }

@@ -1,5 +1,7 @@
 import { answerOf } from '@famiglia/client'
 import { randomUUID } from 'node:crypto'
+import { setFlagsFromString } from 'node:v8'
+import { runInNewContext } from 'node:vm'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { openScene, type Actor, type Scene } from '../../../e2e/support/scene.ts'
@@ -150,6 +152,29 @@ test('of several, whoever is no person or has no id is nobody, and the others ar
   })
   expect(evaluations!.map(one => one.decision)).toEqual([false, true, false, false, false, false, false, true])
   expect(evaluations![6]!.context!.reason).toContain('that takes steward')
+})
+
+test('what is kept of a question holds nothing else of the request that it came in', async () => {
+  setFlagsFromString('--expose-gc')
+  const collect = runInNewContext('gc') as () => void
+  const people = await scene.sql<{ id: string }>(
+    `INSERT INTO person (id, name, password_hash, joined_at) SELECT gen_random_uuid(), 'Somebody', 'none', now() FROM generate_series(1, 300) RETURNING id`,
+  )
+  const question = (id: string, ref: string) => ({
+    subject: { type: 'person', id },
+    ...see,
+    resource: { type: 'ad-account', id: ref },
+  })
+  const nobodys = () => Array.from({ length: 99 }, () => question(randomUUID().padEnd(250), randomUUID().padEnd(250)))
+  const size = JSON.stringify(nobodys()).length
+  const taken = async () => {
+    collect()
+    const before = process.memoryUsage().heapUsed
+    for (const { id } of people) await several({ evaluations: [question(id, 'MA-20417'), ...nobodys()] })
+    collect()
+    return process.memoryUsage().heapUsed - before
+  }
+  expect(await taken()).toBeLessThan((people.length * size) / 3)
 })
 
 test('a platform’s id of a request comes back to it; who asks is settled before what is asked is looked at', async () => {

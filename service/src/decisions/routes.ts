@@ -10,6 +10,7 @@ import { actingFor } from '../businesses/acting.ts'
 import { businessParam } from '../businesses/schemas.ts'
 import { decideFor } from './decideFor.ts'
 import { evaluate, evaluateAll } from './evaluate.ts'
+import { readQuestions } from './readQuestions.ts'
 import { answer, authzenMetadata, decisionOut, decisionsOut, evaluation, evaluations, question } from './schemas.ts'
 
 declare module 'fastify' {
@@ -58,20 +59,28 @@ export async function decisionRoutes(app: App, kit: Kit): Promise<void> {
     async request => evaluate(kit, request.platform!, request.body),
   )
 
-  app.post(
-    '/access/v1/evaluations',
-    {
-      onRequest: asPlatform,
-      schema: {
-        security: asPlatformOnly,
-        tags: ['platforms'],
-        summary: 'Several of a platform’s questions at once (OpenID AuthZEN 1.0)',
-        body: evaluations,
-        response: { 200: decisionsOut },
+  await app.register(async (several: App) => {
+    const readAny = several.getDefaultJsonParser('error', 'error')
+    several.addContentTypeParser('application/json', { parseAs: 'string' }, (request, json: string, done) => {
+      const questions = readQuestions(json)
+      if (questions) done(null, questions)
+      else void readAny(request, json, done)
+    })
+    several.post(
+      '/access/v1/evaluations',
+      {
+        onRequest: asPlatform,
+        schema: {
+          security: asPlatformOnly,
+          tags: ['platforms'],
+          summary: 'Several of a platform’s questions at once (OpenID AuthZEN 1.0)',
+          body: evaluations,
+          response: { 200: decisionsOut },
+        },
       },
-    },
-    async request => evaluateAll(kit, request.platform!, request.body),
-  )
+      async request => evaluateAll(kit, request.platform!, request.body),
+    )
+  })
 
   app.get(
     '/.well-known/authzen-configuration',

@@ -5,6 +5,7 @@ import { isIdText } from '../base/id-text.ts'
 import type { Kit } from '../base/kit.ts'
 import type { FactsRead, KnownFacts } from '../base/known-facts.ts'
 import { momentNow, type Moment } from '../base/marks.ts'
+import { ownTexts } from '../base/own-texts.ts'
 import type { Pair } from '../base/pair-map.ts'
 import { heldOn, type GrantJson } from './grantFact.ts'
 import { holdersFor } from './holdersFor.ts'
@@ -137,8 +138,7 @@ function factsRead(row: KnownRow): FactsRead {
   const named = new Set([...(row.facts.match(ids) ?? []), ...row.also.filter(id => id !== null)])
   // Nothing is looked up by a grant's own id: it is found by who holds it, or by what it is on.
   for (const { id } of grantsIn(facts)) named.delete(id)
-  // Copied, because what is found in a text holds the whole text in memory.
-  const madeOf = JSON.parse(JSON.stringify([...named])) as string[]
+  const madeOf = ownTexts([...named])
   const { records, snapshot } = row
   return { facts, madeOf, at: { records, snapshot }, bytes: bytesFor(row, madeOf) }
 }
