@@ -3,7 +3,7 @@ import pg from 'pg'
 import { measureGiving, measureGrid, measurePages, measureTree, measureWriters } from './lists.ts'
 import type { Figures } from './load.ts'
 import { seedDirect, seedGrants, seedPartners, seedTree, seedWoven, type Question } from './seed.ts'
-import { endAll, headers, load, serveSeeded, type Measured } from './serving.ts'
+import { endAll, headers, load, serveSeeded, tried, type Measured } from './serving.ts'
 
 /**
  * Decisions per second beside a bare route and a route with one primary-key SELECT, all by one process in one run, asked by another:
@@ -81,6 +81,9 @@ try {
     process.stdout.write(sayRow(row))
   }
   if (!only) process.stdout.write(sayGrowth(rows))
+  process.stdout.write(
+    `Of ${tried.all} seconds that were measured, the machine’s host took processor time away in ${tried.disturbed}; these were measured again.\n`,
+  )
   if (!only || only === 'grid') process.stdout.write(await measureGrid(2_000, 300))
   if (!only || only === 'pages') process.stdout.write((await measurePages(300, 80)) + (await measurePages(2_000, 500)))
   if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))

@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type autocannon from 'autocannon'
@@ -18,6 +18,10 @@ export const headers = { 'content-type': 'application/json', authorization: `Bea
 const home = mkdtempSync(join(tmpdir(), 'famiglia-bench-'))
 const server = await startPostgres(home)
 const asking = fork(join(import.meta.dirname, 'load.ts'), { execArgv: process.execArgv })
+const askingEnded = once(asking, 'exit').then(() => {
+  throw new Error('The process that asks has ended.')
+})
+askingEnded.catch(() => undefined)
 
 /** Ends the process that asks, and PostgreSQL with all that was seeded. */
 export async function endAll(): Promise<void> {
@@ -76,12 +80,39 @@ async function serve(databaseUrl: string, processes: number): Promise<Measured> 
   }
 }
 
-/** Asks from a process of its own. */
+/** Of processor time, so much may be taken away by the machine’s host for a figure to count. */
+const mostTaken = 0.02
+const mostTries = 4
+
+/** How often something was measured, and how often the host took more than that away meanwhile. */
+export const tried = { all: 0, disturbed: 0 }
+
+/** Asks from a process of its own; again where the host took time away meanwhile. Of several tries that counts in which it took least. */
 export async function load(url: string, requests: autocannon.Request[]): Promise<Figures> {
-  const figures = await new Promise<Figures>((resolve, reject) => {
-    asking.once('message', resolve)
-    asking.send({ url, requests, seconds } satisfies Load, error => error && reject(error))
-  })
+  const tries: { readonly figures: Figures; readonly taken: number }[] = []
+  do {
+    const before = processorTime()
+    const figures = await ask(url, requests)
+    const after = processorTime()
+    tries.push({ figures, taken: (after.taken - before.taken) / (after.all - before.all) })
+    tried.all++
+    if (tries.at(-1)!.taken <= mostTaken) return figures
+    tried.disturbed++
+  } while (tries.length < mostTries)
+  return tries.reduce((one, other) => (other.taken < one.taken ? other : one)).figures
+}
+
+/** Since the machine was started, in the kernel’s ticks. Where it does not tell, nothing is taken away. */
+function processorTime(): { readonly taken: number; readonly all: number } {
+  const told = existsSync('/proc/stat') ? readFileSync('/proc/stat', 'utf8') : 'cpu 1'
+  const ticks = told.split('\n', 1)[0]!.split(/\s+/).slice(1).map(Number)
+  return { taken: ticks[7] ?? 0, all: ticks.reduce((sum, some) => sum + some, 0) }
+}
+
+async function ask(url: string, requests: autocannon.Request[]): Promise<Figures> {
+  const answered = once(asking, 'message') as Promise<[Figures]>
+  asking.send({ url, requests, seconds } satisfies Load)
+  const [figures] = await Promise.race([answered, askingEnded])
   if (figures.errors > 0) throw new Error(`${url}: ${figures.errors} questions were not answered as they should be.`)
   return figures
 }
