@@ -18,8 +18,8 @@ test('who reaches what is told all at once, and narrowed to who can spend', asyn
   const { run } = as('Agnese')
   const all = (await run('access')).out
   expect(all).toMatch(/Agnese Torvald +admin +yes +everything the business owns/)
-  expect(all).toMatch(/Reporting .*analytics-account\/ondaverde-web watch; property\/ticket-shop watch \(through\)/)
-  expect(all).toMatch(/oona@pebblecast.example +invited .*channel\/decks-and-harbours edit captions \(waiting\)/)
+  expect(all).toMatch(/Reporting .*analytics-account\/ondaverde-web watch; property\/ticket-shop watch \(indirectly\)/)
+  expect(all).toMatch(/oona@pebblecast.example +invited .*channel\/decks-and-harbours edit captions \(waiting for an answer\)/)
   const spenders = (await run('access', '--show', 'can spend')).out
   expect(spenders).toContain('Priya Lindqvist')
   expect(spenders).not.toContain('Idris Vannucci')

@@ -4033,7 +4033,7 @@ export interface components {
                     named: string[];
                     level: string;
                     /** @enum {string} */
-                    how: "own" | "waiting" | "through" | "idle";
+                    how: "own" | "through" | "waiting" | "idle";
                     hidden: string[];
                     /** Format: date-time */
                     until: string | null;

@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
-import { accessFilters, type AccessFilter } from '@famiglia/core'
+import { accessFilters, heldAsInWords, type AccessFilter } from '@famiglia/core'
 import type { Command } from 'commander'
 import { eachOf, type Context } from '../context.ts'
 import { nameOf } from '../names.ts'
@@ -37,7 +37,10 @@ export function accessCommands(program: Command, run: Run): void {
           row.everything
             ? 'everything the business owns, as admin'
             : row.cells
-                .map(cell => `${assets[cell.column]!.text} ${cell.level}${cell.how === 'own' ? '' : ` (${cell.how})`}`)
+                .map(
+                  cell =>
+                    `${assets[cell.column]!.text} ${cell.level}${cell.how === 'own' ? '' : ` (${heldAsInWords[cell.how]})`}`,
+                )
                 .join('; ') || 'nothing yet'
         await context.desk.stream(
           eachOf(page),

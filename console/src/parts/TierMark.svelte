@@ -1,10 +1,12 @@
 <script lang="ts">
+  import { heldAsInWords, type HeldAs } from '@famiglia/core'
+
   /** A tier by its shape and letter, never by colour alone; its fill tells how it is held. */
   interface Props {
     /** The tier; without one, actions by name: a lozenge with their count. */
     tier: string | null
     actions?: number
-    how?: 'own' | 'waiting' | 'through' | 'idle'
+    how?: HeldAs
     /** A notch: what is earned with it is not shown. */
     hidesRevenue?: boolean
     size?: 's' | 'm' | 'l'
@@ -53,14 +55,8 @@
   })
   const shape = $derived(shapes[tier ?? ''] ?? lozenge)
   const path = $derived(hidesRevenue ? shape.notched : shape.path)
-  const held = {
-    own: 'own grant',
-    waiting: 'waiting for an answer',
-    through: 'indirectly',
-    idle: 'not in force',
-  }
   const words = $derived(
-    `${tier ?? (actions === 1 ? 'a single right' : `${actions} single rights`)}, ${held[how]}${hidesRevenue ? ', revenue hidden' : ''}`,
+    `${tier ?? (actions === 1 ? 'a single right' : `${actions} single rights`)}, ${heldAsInWords[how]}${hidesRevenue ? ', revenue hidden' : ''}`,
   )
   const place = $derived(how === 'waiting' ? shape.waiting : shape.at)
 </script>

@@ -1,4 +1,4 @@
-import { accessFilters, kinds, type AccessFilter } from '@famiglia/core'
+import { accessFilters, allHeldAs, kinds, type AccessFilter } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { nextLink, pageQuery } from '../base/page.ts'
 import type { Kit } from '../base/kit.ts'
@@ -52,7 +52,7 @@ const gridOut = object({
           tier: string().nullable().defined(),
           named: array(string().required()).required(),
           level: string().required(),
-          how: string().oneOf(['own', 'waiting', 'through', 'idle']).required(),
+          how: string().oneOf(allHeldAs).required(),
           hidden: array(string().required()).required(),
           until: instantOut.nullable().defined(),
           marks: array(string().required()).required().meta({ description: 'The filters that this cell is about.' }),

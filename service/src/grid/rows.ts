@@ -13,6 +13,7 @@ import {
   type AccessFilter,
   type Action,
   type Figure,
+  type HeldAs,
   type Instant,
   type Kind,
   type Level,
@@ -28,7 +29,7 @@ export interface GridCell {
   /** Actions given by name, beyond the tier. */
   readonly named: readonly Action[]
   readonly level: string
-  readonly how: 'own' | 'waiting' | 'through' | 'idle'
+  readonly how: HeldAs
   readonly hidden: readonly Figure[]
   readonly until: string | null
   /** The filters that this cell is about. */

@@ -1,4 +1,4 @@
-import type { Fate, Instant, Kind, Tier, WordsGiven } from '@famiglia/core'
+import type { Fate, HeldAs, Instant, Kind, Tier, WordsGiven } from '@famiglia/core'
 import type { Asset } from '../assets/queries.ts'
 import type { Business } from '../businesses/queries.ts'
 import type { HolderKind } from '../grants/queries.ts'
@@ -45,7 +45,7 @@ export interface Line {
   readonly why: string
   readonly tier: Tier | null
   readonly actions: number
-  readonly form: 'own' | 'through' | 'waiting' | 'idle'
+  readonly form: HeldAs
   readonly grant: LineGrant | null
   /** Whom it is told: a person, the people of a team, or the admins of another business; null where it is nobody’s alone. */
   readonly concerns: { readonly kind: Exclude<HolderKind, 'manager'>; readonly id: string } | null

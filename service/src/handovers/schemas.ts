@@ -1,4 +1,4 @@
-import { proposalStates } from '@famiglia/core'
+import { allHeldAs, proposalStates } from '@famiglia/core'
 import { array, boolean, number, object, string } from 'yup'
 import { pageQuery } from '../base/page.ts'
 import { idText } from '../base/id-text.ts'
@@ -26,7 +26,7 @@ const line = {
   why: string().defined(),
   tier: string().nullable().defined(),
   actions: number().required(),
-  form: string().oneOf(['own', 'through', 'waiting', 'idle']).required(),
+  form: string().oneOf(allHeldAs).required(),
 }
 const before = {
   first: array(

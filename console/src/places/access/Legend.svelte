@@ -1,11 +1,9 @@
 <script lang="ts">
+  import { allHeldAs, heldAsInWords } from '@famiglia/core'
   import TierMark from '../../parts/TierMark.svelte'
 </script>
 
-<span><TierMark tier="run" size="s" /> own grant</span>
-<span><TierMark tier="run" how="through" size="s" /> indirectly</span>
-<span><TierMark tier="run" how="waiting" size="s" /> waiting for an answer</span>
-<span><TierMark tier="run" how="idle" size="s" /> not in force</span>
+{#each allHeldAs as how (how)}<span><TierMark tier="run" {how} size="s" /> {heldAsInWords[how]}</span>{/each}
 <span><TierMark tier={null} actions={2} size="s" /> single rights</span>
 <span><TierMark tier="run" hidesRevenue size="s" /> notch: revenue hidden</span>
 <span><i class="soon"></i> ends within 30 days</span>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { HeldAs } from '@famiglia/core'
   import TierMark from '../../parts/TierMark.svelte'
 
   /** What stays and what falls, one line for each live thing; where it can be chosen, with a tick for what is to stay. */
@@ -12,7 +13,7 @@
     readonly why: string
     readonly tier: string | null
     readonly actions: number
-    readonly form: 'own' | 'through' | 'waiting' | 'idle'
+    readonly form: HeldAs
     readonly difference?: 'new' | 'more' | 'less' | null
   }
   interface Props {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { HeldAs } from '@famiglia/core'
   import TierMark from '../../parts/TierMark.svelte'
 
   const branches: readonly (readonly [d: string, width: number, dashes?: string])[] = [
@@ -23,7 +24,7 @@
     y: number,
     size: number,
     tier: string | null,
-    how: 'own' | 'waiting' | 'through' | 'idle',
+    how: HeldAs,
   ])[] = [
     [44, 176, 34, 'watch', 'own'],
     [98, 154, 34, 'draft', 'own'],
