@@ -19,7 +19,9 @@ test('who reaches what is told all at once, and narrowed to who can spend', asyn
   const all = (await run('access')).out
   expect(all).toMatch(/Agnese Torvald +admin +yes +everything the business owns/)
   expect(all).toMatch(/Reporting .*analytics-account\/ondaverde-web watch; property\/ticket-shop watch \(indirectly\)/)
-  expect(all).toMatch(/oona@pebblecast.example +invited .*channel\/decks-and-harbours edit captions \(waiting for an answer\)/)
+  expect(all).toMatch(
+    /oona@pebblecast.example +invited .*channel\/decks-and-harbours edit captions \(waiting for an answer\)/,
+  )
   const spenders = (await run('access', '--show', 'can spend')).out
   expect(spenders).toContain('Priya Lindqvist')
   expect(spenders).not.toContain('Idris Vannucci')

@@ -19,13 +19,7 @@
     ['M229 372C240 352 300 372 316 336', 2.5],
     ['M208 560C204 524 268 530 282 490', 2, '.1 6'],
   ]
-  const marks: readonly (readonly [
-    x: number,
-    y: number,
-    size: number,
-    tier: string | null,
-    how: HeldAs,
-  ])[] = [
+  const marks: readonly (readonly [x: number, y: number, size: number, tier: string | null, how: HeldAs])[] = [
     [44, 176, 34, 'watch', 'own'],
     [98, 154, 34, 'draft', 'own'],
     [158, 200, 38, 'run', 'through'],
