@@ -81,9 +81,7 @@ try {
     process.stdout.write(sayRow(row))
   }
   if (!only) process.stdout.write(sayGrowth(rows))
-  process.stdout.write(
-    `Of ${tried.all} seconds that were measured, the machine’s host took processor time away in ${tried.disturbed}; these were measured again.\n`,
-  )
+  process.stdout.write(sayTried())
   if (!only || only === 'grid') process.stdout.write(await measureGrid(2_000, 300))
   if (!only || only === 'pages') process.stdout.write((await measurePages(300, 80)) + (await measurePages(2_000, 500)))
   if (!only || only === 'tree') process.stdout.write(await measureTree(2_000, 100))
@@ -302,4 +300,9 @@ function sayGrowth([first, ...later]: readonly Row[]): string {
         `A decision at ${row.name} against ${first!.name}, each measured by the SELECT of the same minute: ${(bySelect(row) / bySelect(first!)).toFixed(2)}.\n`,
     )
     .join('')
+}
+
+function sayTried(): string {
+  if (tried.all === 0) return ''
+  return `Of ${tried.all} times that something was measured, the machine’s host took processor time away in ${tried.disturbed}; these were measured again.\n`
 }
