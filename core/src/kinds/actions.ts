@@ -68,3 +68,10 @@ export const allActions = Object.keys(words) as Action[]
 export function isAction(text: string): text is Action {
   return Object.hasOwn(words, text)
 }
+
+const byName: ReadonlyMap<string, Action> = new Map(allActions.map(action => [action, action]))
+
+/** The action of this name, as it stands here: a text from elsewhere may be part of a longer one, and holds all of that in memory. */
+export function actionNamed(text: string): Action | undefined {
+  return byName.get(text)
+}

@@ -1,10 +1,10 @@
 import {
   decide,
-  isAction,
   sayDecision,
   sayLevel,
   steadySpan,
   type AccessFacts,
+  type Action,
   type Figure,
   type Instant,
   type Span,
@@ -58,7 +58,7 @@ export function writeAnswers(answers: Answers): Buffer {
 class Answering {
   readonly use: Use
   private readonly span: Span
-  private readonly byAction = new Map<string, Outcome>()
+  private readonly byAction = new Map<Action, Outcome>()
 
   constructor(
     private readonly facts: AccessFacts,
@@ -73,10 +73,9 @@ class Answering {
   }
 
   /** Whether the facts allow an action, and why. */
-  to(action: string, now: Instant): Outcome {
+  to(action: Action, now: Instant): Outcome {
     const known = this.byAction.get(action)
     if (known) return known
-    if (!isAction(action)) return unknown
     const decision = decide(this.facts, action, now)
     const outcome: Outcome = new Answer(decision.allowed, {
       reason: sayDecision(this.facts, decision, action, now),

@@ -1,4 +1,4 @@
-import type { AccessFacts, Action } from '@famiglia/core'
+import { actionNamed, type AccessFacts } from '@famiglia/core'
 import type { PlatformConfig } from '../base/config.ts'
 import { databaseAway, isDatabaseAway } from '../base/database.ts'
 import type { Kit } from '../base/kit.ts'
@@ -29,11 +29,12 @@ export async function evaluate(kit: Kit, platform: PlatformConfig, asked: Evalua
 function answersNow(kit: Kit, platform: PlatformConfig): (asked: Evaluation, facts: AccessFacts | null) => Outcome {
   const now = kit.clock.now()
   const at = now.epochMilliseconds
-  return ({ action: { name: action }, resource }, facts) => {
+  return ({ action: { name }, resource }, facts) => {
+    const action = actionNamed(name)
     const known = facts?.asset.kind === resource.type ? answeringFrom(facts, now, at) : null
-    const answer = known?.to(action, now) ?? unknown
+    const answer = (action && known?.to(action, now)) ?? unknown
     kit.tally.decided(platform.key, answer.decision)
-    if (known && answer.decision) kit.lastUse.note(known.use, action as Action, at)
+    if (known && action && answer.decision) kit.lastUse.note(known.use, action, at)
     return answer
   }
 }
