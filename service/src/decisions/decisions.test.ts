@@ -154,6 +154,34 @@ test('of several, whoever is no person or has no id is nobody, and the others ar
   expect(evaluations![6]!.context!.reason).toContain('that takes steward')
 })
 
+test('however several are written, they are answered alike; what is no JSON, or means to change what all things have, is refused', async () => {
+  const usual = JSON.stringify({ evaluations: [{ ...priyasOwn(), ...see }] })
+  const inOrder = usual.replace(/,"resource":(.*?),"action":(.*?)}]/, ',"action":$2,"resource":$1}]')
+  const ask = async (body: string) => {
+    const headers = { 'content-type': 'application/json', authorization: `Bearer ${secret()}` }
+    const response = await fetch(`${scene.url}/access/v1/evaluations`, { method: 'POST', headers, body })
+    return { status: response.status, decision: /"decision":(\w+)/.exec(await response.text())?.[1] }
+  }
+  expect(inOrder).not.toBe(usual)
+  const written = [
+    inOrder,
+    usual,
+    `${inOrder}\n`,
+    inOrder.replaceAll(',', ', '),
+    inOrder.replace('"type"', '"typ\\u0065"'),
+  ]
+  for (const json of written) expect(await ask(json), json).toEqual({ status: 200, decision: 'true' })
+  const spoilt = [
+    '',
+    inOrder.slice(0, -1),
+    inOrder.replace('person', 'per\nson'),
+    inOrder.replace('{"type"', '{"__proto__":{},"type"'),
+  ]
+  for (const json of spoilt) expect(await ask(json), json).toEqual({ status: 400 })
+  const twice = inOrder.replace('"action"', '"subject":{"type":"person","id":"nobody"},"action"')
+  expect(await ask(twice)).toEqual({ status: 200, decision: 'false' })
+})
+
 test('what is kept of a question holds nothing else of the request that it came in', async () => {
   setFlagsFromString('--expose-gc')
   const collect = runInNewContext('gc') as () => void
