@@ -1,17 +1,18 @@
-import type { AccessFilter, Instant } from '@famiglia/core'
+import type { AccessFilter } from '@famiglia/core'
 import type { GridColumns } from '../reach/gridColumns.ts'
 import { factsByColumn, type GridOutsider, type GridPartner } from '../reach/gridFacts.ts'
-import { cellsOf, type GridRow } from './rows.ts'
+import type { Cells } from './cells.ts'
+import type { GridRow } from './rows.ts'
 
 /** A business that was given something: what any of its admins has by it, and the ceiling for its people. */
-export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Instant): GridRow {
+export function rowOfPartner(columns: GridColumns, partner: GridPartner, cellsOf: Cells): GridRow {
   const facts = factsByColumn(
     columns,
     { id: partner.id, name: partner.name, paused: false, frozenByOwner: false },
     [{ business: partner.id, standing: 'admin', paused: false, frozen: false }],
     [],
   )
-  const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'through' ? ('own' as const) : cell.how }))
+  const cells = cellsOf(facts).map(cell => ({ ...cell, how: cell.how === 'through' ? ('own' as const) : cell.how }))
   return {
     kind: 'partner',
     key: partner.number,
@@ -29,14 +30,14 @@ export function rowOfPartner(columns: GridColumns, partner: GridPartner, at: Ins
 }
 
 /** One of a partner's people: all that they reach is through the partner. */
-export function rowOfOutsider(columns: GridColumns, person: GridOutsider, at: Instant): GridRow {
+export function rowOfOutsider(columns: GridColumns, person: GridOutsider, cellsOf: Cells): GridRow {
   const facts = factsByColumn(
     columns,
     { id: person.id, name: person.name, paused: false, frozenByOwner: person.frozen },
     person.memberships ?? [],
-    person.grants ?? [],
+    person.grants,
   )
-  const cells = cellsOf(facts, at).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
+  const cells = cellsOf(facts).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
   const marks = new Set<AccessFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])
   if (!person.secondProof) marks.add('no second step')
   return {

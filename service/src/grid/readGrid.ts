@@ -8,6 +8,7 @@ import type { Acting } from '../businesses/acting.ts'
 import { adminsOf } from '../businesses/queries.ts'
 import { readColumns, type GridColumns } from '../reach/gridColumns.ts'
 import { nobody, readPartnersGiven, readPeople, readTeams, type Narrowing } from '../reach/gridFacts.ts'
+import { cellsAt, type Cells } from './cells.ts'
 import { rowOfOutsider, rowOfPartner } from './partnerRows.ts'
 import { domainOf, rowOfInvitation, rowOfPerson, rowOfTeam, type GridInvitation, type GridRow } from './rows.ts'
 
@@ -131,6 +132,7 @@ async function* eachRow(
 ): AsyncGenerator<{ row: GridRow; cursor: string }> {
   const { database } = kit
   const now = kit.clock.now()
+  const cells = cellsAt(now)
   const [begun, ...behind] = from
   let limit = first
   for (const section of sections.slice(sections.indexOf(begun))) {
@@ -140,7 +142,7 @@ async function* eachRow(
       const finding = readSection(database, acting, section, page, homes, filter, now)
       const [columns, found] = await Promise.all([reading, finding])
       for (const { at, rowIn } of found) {
-        const row = rowIn(columns)
+        const row = rowIn(columns, cells)
         if (!filter || row.marks.includes(filter)) yield { row, cursor: writeCursor(section, at) }
       }
       if (found.length < limit) break
@@ -153,7 +155,7 @@ async function* eachRow(
 interface Found {
   /** What stands in the cursor of a page that begins behind it. */
   readonly at: readonly unknown[]
-  rowIn(columns: GridColumns): GridRow
+  rowIn(columns: GridColumns, cells: Cells): GridRow
 }
 
 async function readSection(
@@ -170,18 +172,18 @@ async function readSection(
     const people = await readPeople(database, acting.id, page, who, narrowingTo(filter, homes, now))
     return people.map(person => ({
       at: [person.name, person.id],
-      rowIn: columns => rowOfPerson(columns, person, homes, now),
+      rowIn: (columns, cells) => rowOfPerson(columns, person, homes, cells),
     }))
   }
   if (section === 'team')
     return (await readTeams(database, acting.id, page)).map(team => ({
       at: [team.name, team.id],
-      rowIn: columns => rowOfTeam(columns, team, now),
+      rowIn: (columns, cells) => rowOfTeam(columns, team, cells),
     }))
   if (section === 'partner')
     return (await readPartnersGiven(database, acting.id, page)).map(({ of, person }) => ({
       at: [of.name, of.id, person?.name ?? '', person?.id ?? nobody],
-      rowIn: columns => (person ? rowOfOutsider(columns, person, now) : rowOfPartner(columns, of, now)),
+      rowIn: (columns, cells) => (person ? rowOfOutsider(columns, person, cells) : rowOfPartner(columns, of, cells)),
     }))
   return (await readInvitations(database, acting, page, now)).map(invited => ({
     at: [invited.address, invited.id],

@@ -1,40 +1,7 @@
-import {
-  filtersMetBy,
-  isDirect,
-  isLive,
-  isSoon,
-  kinds,
-  latestEnd,
-  levelOf,
-  reachOf,
-  showLevel,
-  unlinked,
-  type AccessFacts,
-  type AccessFilter,
-  type Action,
-  type Figure,
-  type HeldAs,
-  type Instant,
-  type Kind,
-  type Level,
-} from '@famiglia/core'
-import { LRUCache } from 'lru-cache'
+import { kinds, levelOf, unlinked, type AccessFacts, type AccessFilter, type Figure } from '@famiglia/core'
 import type { GridColumns } from '../reach/gridColumns.ts'
 import { factsByColumn, type GridPerson, type GridTeam } from '../reach/gridFacts.ts'
-
-/** What somebody has on the asset of one column. */
-export interface GridCell {
-  readonly column: number
-  readonly tier: string | null
-  /** Actions given by name, beyond the tier. */
-  readonly named: readonly Action[]
-  readonly level: string
-  readonly how: HeldAs
-  readonly hidden: readonly Figure[]
-  readonly until: string | null
-  /** The filters that this cell is about. */
-  readonly marks: readonly AccessFilter[]
-}
+import { cellShown, type Cells, type GridCell } from './cells.ts'
 
 export interface GridRow {
   readonly kind: 'person' | 'team' | 'partner' | 'outsider' | 'invited'
@@ -59,19 +26,18 @@ export function rowOfPerson(
   columns: GridColumns,
   person: GridPerson,
   homes: ReadonlySet<string>,
-  at: Instant,
+  cellsOf: Cells,
 ): GridRow {
   const facts = factsByColumn(
     columns,
     { id: person.id, name: person.name, paused: false, frozenByOwner: false },
     [{ business: columns.acting.id, standing: person.standing, paused: person.paused, frozen: person.frozen }],
-    person.grants ?? [],
+    person.grants,
   )
   const everything = person.standing === 'admin' && !person.paused && !person.frozen
   const byStanding =
     person.standing === 'member' ? new Map<number, AccessFacts>() : standingFacts(columns, person, facts)
-  const reached = [...new Map([...byStanding, ...facts])].sort(([one], [other]) => one - other)
-  const cells = reached.flatMap(([column, around]) => cellOf(column, around, at))
+  const cells = cellsOf(new Map([...byStanding, ...facts]))
   const outside = !homes.has(domainOf(person.address))
   const marks = new Set<AccessFilter>(everything ? ['sees revenue', 'can spend', 'can give access'] : [])
   for (const { marks: told } of cells) for (const mark of told) marks.add(mark)
@@ -97,10 +63,6 @@ export function rowOfPerson(
 /** Whether a column is an asset that another business owns: of those an admin has what was given, not everything. */
 function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
-}
-
-export function cellsOf(facts: ReadonlyMap<number, AccessFacts>, at: Instant): GridCell[] {
-  return [...facts].sort(([one], [other]) => one - other).flatMap(([column, around]) => cellOf(column, around, at))
 }
 
 /** Finance people reach what has bills by their standing: facts of every such column, with the grants where there are any. */
@@ -132,69 +94,14 @@ function standingFacts(
   )
 }
 
-function cellOf(column: number, facts: AccessFacts, at: Instant): GridCell[] {
-  const { level, paths } = reachOf(facts, at)
-  const live = paths.filter(isLive)
-  const idle = paths.filter(path => path.stopped && path.stopped !== 'over' && path.stopped !== 'ended')
-  if (live.length === 0 && idle.length === 0) return []
-  const told = tell(facts.asset.kind, live.length > 0 ? level : idle[0]!.level)
-  const until = latestEnd(live)
-  const marks = live.length > 0 ? [...told.marks] : []
-  if (until && isSoon(until, at)) marks.push('ends soon')
-  return [
-    {
-      column,
-      ...told.shown,
-      how: live.length === 0 ? 'idle' : live.some(path => isDirect(path, facts.asset.id)) ? 'own' : 'through',
-      until: until?.toString() ?? null,
-      marks,
-    },
-  ]
-}
-
-type CellShown = Pick<GridCell, 'tier' | 'named' | 'level' | 'hidden'>
-
-interface Told {
-  readonly shown: CellShown
-  readonly marks: readonly AccessFilter[]
-}
-
-/** A grid shows a few levels many thousand times: each is put into words once. */
-const toldBefore = new LRUCache<string, Told>({ max: 2_000 })
-
-function tell(kind: Kind, level: Level): Told {
-  const known = toldOfLevel.get(level)
-  if (known?.kind === kind) return known.told
-  const told = tellInWords(kind, level)
-  toldOfLevel.set(level, { kind, told })
-  return told
-}
-
-/** Core gives out the same level for the same terms, so that most are found by themselves. */
-const toldOfLevel = new WeakMap<Level, { readonly kind: Kind; readonly told: Told }>()
-
-function tellInWords(kind: Kind, level: Level): Told {
-  const key = [kind, ...level.actions, '|', ...level.sees].join(' ')
-  const before = toldBefore.get(key)
-  if (before) return before
-  const told: Told = { shown: cellShown(kind, level), marks: filtersMetBy(kind, level) }
-  toldBefore.set(key, told)
-  return told
-}
-
-function cellShown(kind: Kind, level: Level): CellShown {
-  const { tier, named, level: said, hidden } = showLevel(kind, level)
-  return { tier, named, level: said, hidden }
-}
-
-export function rowOfTeam(columns: GridColumns, team: GridTeam, at: Instant): GridRow {
+export function rowOfTeam(columns: GridColumns, team: GridTeam, cellsOf: Cells): GridRow {
   const facts = factsByColumn(
     columns,
     { id: team.id, name: team.name, paused: false, frozenByOwner: false },
     [{ business: columns.acting.id, standing: 'member', paused: false, frozen: false }],
-    (team.grants ?? []).map(grant => ({ ...grant, holder: null })),
+    team.grants.map(grant => ({ ...grant, holder: null })),
   )
-  const cells = cellsOf(facts, at)
+  const cells = cellsOf(facts)
   return {
     kind: 'team',
     key: team.handle,
