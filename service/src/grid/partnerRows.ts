@@ -35,7 +35,7 @@ export function rowOfOutsider(columns: GridColumns, person: GridOutsider, cellsO
     columns,
     { id: person.id, name: person.name, paused: false, frozenByOwner: person.frozen },
     person.memberships ?? [],
-    person.grants,
+    person.grants ?? [],
   )
   const cells = cellsOf(facts).map(cell => ({ ...cell, how: cell.how === 'own' ? ('through' as const) : cell.how }))
   const marks = new Set<AccessFilter>(['outside people', ...cells.flatMap(cell => cell.marks)])

@@ -1,4 +1,4 @@
-import { kinds, levelOf, unlinked, type AccessFacts, type AccessFilter, type Figure } from '@famiglia/core'
+import { levelOf, unlinked, type AccessFacts, type AccessFilter, type Figure } from '@famiglia/core'
 import type { GridColumns } from '../reach/gridColumns.ts'
 import { factsByColumn, type GridPerson, type GridTeam } from '../reach/gridFacts.ts'
 import { cellShown, type Cells, type GridCell } from './cells.ts'
@@ -32,12 +32,11 @@ export function rowOfPerson(
     columns,
     { id: person.id, name: person.name, paused: false, frozenByOwner: false },
     [{ business: columns.acting.id, standing: person.standing, paused: person.paused, frozen: person.frozen }],
-    person.grants,
+    person.grants ?? [],
   )
   const everything = person.standing === 'admin' && !person.paused && !person.frozen
-  const byStanding =
-    person.standing === 'member' ? new Map<number, AccessFacts>() : standingFacts(columns, person, facts)
-  const cells = cellsOf(new Map([...byStanding, ...facts]))
+  const byStanding = person.standing === 'member' || everything ? [] : standingFacts(columns, person)
+  const cells = cellsOf(new Map([...byStanding, ...facts].filter(([column]) => !everything || isHeld(columns, column))))
   const outside = !homes.has(domainOf(person.address))
   const marks = new Set<AccessFilter>(everything ? ['sees revenue', 'can spend', 'can give access'] : [])
   for (const { marks: told } of cells) for (const mark of told) marks.add(mark)
@@ -55,7 +54,7 @@ export function rowOfPerson(
     secondProof: person.secondProof,
     outside,
     everything,
-    cells: everything ? cells.filter(cell => isHeld(columns, cell.column)) : cells,
+    cells,
     marks: [...marks],
   }
 }
@@ -65,32 +64,17 @@ function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
 }
 
-/** Finance people reach what has bills by their standing: facts of every such column, with the grants where there are any. */
+/** By their standing finance people, and admins who are stopped, have something on any asset of the business: facts of all those, without grants. */
 function standingFacts(
   { acting, assets }: GridColumns,
-  person: GridPerson,
-  known: ReadonlyMap<number, AccessFacts>,
-): Map<number, AccessFacts> {
-  return new Map(
-    assets.flatMap((asset, column) => {
-      if (
-        known.has(column) ||
-        asset.owner.id !== acting.id ||
-        !kinds[asset.kind].byName.some(action => action.startsWith('billing.'))
-      )
-        return []
-      const { standing, paused, frozen } = person
-      const memberships = [{ business: asset.owner.id, standing, paused, frozen }]
-      const around = {
-        person: { id: person.id, name: person.name, paused: false, frozenByOwner: false },
-        asset,
-        memberships,
-        grants: [],
-        upstream: [],
-        ...unlinked,
-      }
-      return [[column, around] as const]
-    }),
+  { id, name, standing, paused, frozen }: GridPerson,
+): [column: number, around: AccessFacts][] {
+  const person = { id, name, paused: false, frozenByOwner: false }
+  const memberships = [{ business: acting.id, standing, paused, frozen }]
+  return assets.flatMap((asset, column) =>
+    asset.owner.id === acting.id
+      ? [[column, { person, asset, memberships, grants: [], upstream: [], ...unlinked }]]
+      : [],
   )
 }
 
@@ -99,7 +83,7 @@ export function rowOfTeam(columns: GridColumns, team: GridTeam, cellsOf: Cells):
     columns,
     { id: team.id, name: team.name, paused: false, frozenByOwner: false },
     [{ business: columns.acting.id, standing: 'member', paused: false, frozen: false }],
-    team.grants.map(grant => ({ ...grant, holder: null })),
+    team.grants ?? [],
   )
   const cells = cellsOf(facts)
   return {

@@ -93,8 +93,8 @@ async function readOwnColumns(database: DataSource, owner: BusinessFact): Promis
        asset.id LIMIT ${mostColumns}`,
     [owner.id, allKinds],
   )) as ColumnRow[]
-  return rows.map(({ inside_id, places, ...row }) => ({
-    asset: { ...row, archived: false, owner, inside: inside_id },
+  return rows.map(({ id, number, kind, handle, name, frozen, inside_id, places }) => ({
+    asset: { id, number, kind, handle, name, frozen, archived: false, owner, inside: inside_id },
     places: places.filter(place => place !== null),
     toBusinesses: null,
   }))

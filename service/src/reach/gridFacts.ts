@@ -18,11 +18,6 @@ import { hasSecondStep } from '../people/queries.ts'
 import { selfAndTeams } from './holdersFor.ts'
 import { outsideReach } from './outside.ts'
 
-/** A grant as a row of the grid needs it: with what it is on. */
-export interface GridGrant extends GrantRow {
-  readonly target: string
-}
-
 export interface GridPerson {
   readonly id: string
   readonly name: string
@@ -31,7 +26,7 @@ export interface GridPerson {
   readonly paused: boolean
   readonly frozen: boolean
   readonly secondProof: boolean
-  readonly grants: readonly GridGrant[]
+  readonly grants: readonly GridGrant[] | null
 }
 
 export interface GridTeam {
@@ -39,7 +34,7 @@ export interface GridTeam {
   readonly name: string
   readonly handle: string
   readonly members: number
-  readonly grants: readonly GridGrant[]
+  readonly grants: readonly GridGrant[] | null
 }
 
 /**
@@ -50,36 +45,20 @@ const columnsOf = (grant: string) => `json_build_array(${grant}.id, ${grant}.tar
     CASE WHEN ${grant}.holder_kind = 'team' THEN ${grant}.holder_id END, ${grant}.tier, ${grant}.actions, ${grant}.hiding,
     date_part('epoch', ${grant}.from_at) * 1000, date_part('epoch', ${grant}.until_at) * 1000, ${grant}.upstream_id,
     CASE WHEN ${grant}.business_id <> $1 THEN facts_business(${grant}.business_id) END)`
-type GrantColumns = readonly [
+export type GridGrant = readonly [
   id: string,
   target: string,
   isOnBundle: boolean,
   team: string | null,
-  ...given: [tier: Tier | null, actions: Action[], hiding: Figure[]],
+  tier: Tier | null,
+  actions: Action[],
+  hiding: Figure[],
   from: number,
   until: number | null,
   upstream: string | null,
+  /** Null: the acting business. */
   giver: BusinessFact | null,
 ]
-
-/** Of a bundle and a team it is enough to know that it is one. */
-function gridGrant(columns: GrantColumns): GridGrant {
-  const [id, target, isOnBundle, team, tier, actions, hiding, from, until, upstream, giver] = columns
-  const on = isOnBundle ? ({ id: target, kind: 'bundle', name: '' } as const) : null
-  const holder = team === null ? null : ({ kind: 'team', id: team, name: '', since: null } as const)
-  return { id, target, on, holder, tier, actions, hiding, from, until, upstream, giver }
-}
-
-/** Reads rows, and makes the grants of each of their columns. */
-async function readRows<Row extends { readonly grants: readonly GridGrant[] }>(
-  database: DataSource,
-  statement: string,
-  values: readonly unknown[],
-): Promise<Row[]> {
-  type AsRead = Omit<Row, 'grants'> & { readonly grants: readonly GrantColumns[] | null }
-  const rows = (await database.query(statement, [...values])) as AsRead[]
-  return rows.map(row => ({ ...row, grants: (row.grants ?? []).map(gridGrant) }) as unknown as Row)
-}
 
 const grantsOfRow = (holders: string) => `(SELECT json_agg(${columnsOf('g')})
   FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.holder_id = ANY (${holders})) AS grants`
@@ -122,10 +101,7 @@ export async function readPeople(
 ): Promise<GridPerson[]> {
   const [condition, ...values] = narrowing ? conditionOf(narrowing) : ['']
   const standing = `AND membership.standing ${who === 'admins' ? '=' : '<>'} 'admin'`
-  return readRows(database, `${people} ${standing} ${condition} ${peopleInOrder}`, [
-    ...valuesOf(business, page),
-    ...values,
-  ])
+  return database.query(`${people} ${standing} ${condition} ${peopleInOrder}`, [...valuesOf(business, page), ...values])
 }
 
 function conditionOf(narrowing: Narrowing): [string, ...unknown[]] {
@@ -140,7 +116,7 @@ function conditionOf(narrowing: Narrowing): [string, ...unknown[]] {
 }
 
 export async function readTeams(database: DataSource, business: string, page: GridPage): Promise<GridTeam[]> {
-  return readRows(database, teams, valuesOf(business, page))
+  return database.query(teams, valuesOf(business, page))
 }
 
 function valuesOf(business: string, { after, find, limit }: GridPage): unknown[] {
@@ -188,7 +164,7 @@ export interface GridOutsider {
   readonly secondProof: boolean
   readonly frozen: boolean
   readonly memberships: readonly MembershipFact[] | null
-  readonly grants: readonly GridGrant[]
+  readonly grants: readonly GridGrant[] | null
 }
 
 /** A line of the partners: the business itself (`person` null), or one of its people. */
@@ -203,12 +179,34 @@ export async function readPartnersGiven(
   page: GridPage,
 ): Promise<PartnerLine[]> {
   const [, , person, id] = page.after ?? []
-  const rows = await readRows<GridOutsider>(database, partners, [
+  const rows = (await database.query(partners, [
     ...valuesOf(business, page),
     person ?? null,
     id ?? nobody,
-  ])
+  ])) as GridOutsider[]
   return rows.map(row => ({ of: row.of, person: row.id === nobody ? null : row }))
+}
+
+interface TargetedRow extends GrantRow {
+  readonly target: string
+}
+
+/** Of a bundle and a team it is enough to know that it is one; what a team was given is its own in a row of the team. */
+function gridGrant(grant: GridGrant, holder: string, { acting, byId }: GridColumns): TargetedRow {
+  const [id, target, isOnBundle, team, tier, actions, hiding, from, until, upstream, giver] = grant
+  return {
+    id,
+    target,
+    on: isOnBundle ? { id: target, kind: 'bundle', name: '' } : (byId.get(target) ?? null),
+    holder: team === null || team === holder ? null : { kind: 'team', id: team, name: '', since: null },
+    tier,
+    actions,
+    hiding,
+    from,
+    until,
+    upstream,
+    giver: giver ?? acting,
+  }
 }
 
 /**
@@ -219,24 +217,17 @@ export function factsByColumn(
   columns: GridColumns,
   person: AccessFacts['person'],
   memberships: readonly MembershipFact[],
-  grants: readonly GridGrant[],
+  given: readonly GridGrant[],
 ): Map<number, AccessFacts> {
-  const { acting, assets, byId, reachedBy, toBusinesses, above } = columns
+  const { assets, reachedBy, toBusinesses, above } = columns
+  const grants = given.map(grant => gridGrant(grant, person.id, columns))
   const byColumn = new Map<number, GrantFact[]>()
   const add = (column: number, grant: GrantFact) => byColumn.set(column, [...(byColumn.get(column) ?? []), grant])
   for (const grant of grants)
-    for (const column of reachedBy.get(grant.target) ?? [])
-      add(
-        column,
-        grantFact(
-          { ...grant, giver: grant.giver ?? acting, on: grant.on ?? byId.get(grant.target) ?? null },
-          person,
-          assets[column]!,
-        ),
-      )
+    for (const column of reachedBy.get(grant.target) ?? []) add(column, grantFact(grant, person, assets[column]!))
   const chairs = new Set(memberships.filter(held => held.standing === 'admin').map(held => held.business))
-  toBusinesses.forEach((given, column) => {
-    for (const grant of given) if (chairs.has(grant.holder.id)) add(column, grant)
+  toBusinesses.forEach((held, column) => {
+    for (const grant of held) if (chairs.has(grant.holder.id)) add(column, grant)
   })
   const managers = managersAround(columns, person, memberships, grants)
   above.forEach((links, column) => {
@@ -256,10 +247,10 @@ export function factsByColumn(
 
 /** What somebody has on the manager accounts above the columns, and whether that is anything at all. */
 function managersAround(
-  { acting, managers }: GridColumns,
+  { managers }: GridColumns,
   person: AccessFacts['person'],
   memberships: readonly MembershipFact[],
-  grants: readonly GridGrant[],
+  grants: readonly TargetedRow[],
 ): Map<string, { readonly fact: ManagerFact; readonly isReached: boolean }> {
   return new Map(
     managers.map(({ asset, places, toBusinesses }) => {
@@ -267,12 +258,7 @@ function managersAround(
       const given = toBusinesses.filter(({ holder }) =>
         memberships.some(held => held.business === holder.id && held.standing === 'admin'),
       )
-      const held = [
-        ...own.map(grant =>
-          grantFact({ ...grant, giver: grant.giver ?? acting, on: grant.on ?? asset }, person, asset),
-        ),
-        ...given,
-      ]
+      const held = [...own.map(grant => grantFact(grant, person, asset)), ...given]
       const isOwners = memberships.some(one => one.business === asset.owner.id && one.standing !== 'member')
       const fact = { asset, grants: held, upstream: toBusinesses, frozenByOwner: false }
       return [asset.id, { fact, isReached: isOwners || held.length > 0 }]
