@@ -26,7 +26,7 @@ export interface Grid {
 }
 
 /** The sections of the grid, in their order; a page goes on in the next one where one is at its end. */
-const sections = ['admin', 'person', 'team', 'partner', 'invited'] as const
+const sections = ['person', 'team', 'partner', 'invited'] as const
 type Section = (typeof sections)[number]
 
 /** Only people lack a second step or come from outside, partners' people among them, and only invitations are waiting to be accepted. */
@@ -167,11 +167,10 @@ async function readSection(
   filter: AccessFilter | null,
   now: Instant,
 ): Promise<Found[]> {
-  if (section === 'admin' || section === 'person') {
-    const who = section === 'admin' ? 'admins' : 'others'
-    const people = await readPeople(database, acting.id, page, who, narrowingTo(filter, homes, now))
+  if (section === 'person') {
+    const people = await readPeople(database, acting.id, page, narrowingTo(filter, homes, now))
     return people.map(person => ({
-      at: [person.name, person.id],
+      at: [person.name, person.id, person.standing !== 'admin'],
       rowIn: (columns, cells) => rowOfPerson(columns, person, homes, cells),
     }))
   }

@@ -68,9 +68,10 @@ const people = `
     OR person.paused_at IS NOT NULL AS paused, membership.frozen_at IS NOT NULL AS frozen,
     ${hasSecondStep('person')} AS "secondProof", ${grantsOfRow(selfAndTeams('person.id'))}
   FROM membership JOIN person ON person.id = membership.person_id JOIN person_address main ON main.person_id = person.id AND main.main
-  WHERE membership.business_id = $1 AND ($2::text IS NULL OR (person.name COLLATE by_name, person.id) > ($2, $3::uuid))
+  WHERE membership.business_id = $1
+    AND ($2::text IS NULL OR (membership.standing <> 'admin', person.name COLLATE by_name, person.id) > ($6::boolean, $2, $3::uuid))
     AND ($4::text[] IS NULL OR ${isCalled('$4', 'person.name', 'main.address')})`
-const peopleInOrder = 'ORDER BY person.name COLLATE by_name, person.id LIMIT $5'
+const adminsFirst = `ORDER BY membership.standing <> 'admin', person.name COLLATE by_name, person.id LIMIT $5`
 
 const teams = `
   SELECT team.id, team.name, team.handle, (SELECT count(*) FROM team_member WHERE team_id = team.id)::integer AS members,
@@ -91,25 +92,28 @@ export type Narrowing =
   | { readonly to: 'outside people'; readonly homes: readonly string[] }
   | { readonly to: 'ending before'; readonly instant: string }
 
-/** A page of admins, or of the other people, with all their grants, in one query. */
+/** A page of people, admins first, with all their grants, in one query. */
 export async function readPeople(
   database: DataSource,
   business: string,
   page: GridPage,
-  who: 'admins' | 'others',
   narrowing: Narrowing | null,
 ): Promise<GridPerson[]> {
   const [condition, ...values] = narrowing ? conditionOf(narrowing) : ['']
-  const standing = `AND membership.standing ${who === 'admins' ? '=' : '<>'} 'admin'`
-  return database.query(`${people} ${standing} ${condition} ${peopleInOrder}`, [...valuesOf(business, page), ...values])
+  const [, , behindAdmins] = page.after ?? []
+  return database.query(`${people} ${condition} ${adminsFirst}`, [
+    ...valuesOf(business, page),
+    behindAdmins ?? null,
+    ...values,
+  ])
 }
 
 function conditionOf(narrowing: Narrowing): [string, ...unknown[]] {
   if (narrowing.to === 'no second step') return [`AND NOT ${hasSecondStep('person')}`]
   if (narrowing.to === 'outside people')
-    return [`AND split_part(main.address, '@', 2) <> ALL ($6::text[])`, narrowing.homes]
+    return [`AND split_part(main.address, '@', 2) <> ALL ($7::text[])`, narrowing.homes]
   return [
-    `AND EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.until_at < $6
+    `AND EXISTS (SELECT FROM access_grant g WHERE g.business_id = $1 AND g.ended_at IS NULL AND g.until_at < $7
        AND g.holder_id = ANY (${selfAndTeams('person.id')}))`,
     narrowing.instant,
   ]
