@@ -61,18 +61,18 @@ export function cellsAt(at: Instant): Cells {
 }
 
 /**
- * What a cell is made of where somebody is on a business's asset by its own grants to them or to their teams, all of them in
- * force: facts of one kind give the same cell, whatever names and ids are in them. Null of all others.
+ * What a cell is made of where somebody is on a business's asset by its own grants, all of them in force: facts of one kind
+ * give the same cell, whatever names and ids are in them. Null of all others.
  */
 export function kindOfCell({ person, asset, memberships, grants, links }: AccessFacts, at: Instant): string | null {
   const { owner } = asset
   const [place] = memberships
   if (!place || memberships.length > 1 || place.business !== owner.id || links.length > 0) return null
-  if (asset.frozen || asset.archived || person.paused || place.paused || place.frozen) return null
+  if (asset.frozen || asset.archived || owner.closed || person.paused || place.paused || place.frozen) return null
   let made = `${asset.kind} ${place.standing}`
   for (const grant of grants) {
     const { giver, holder, on, tier, actions, hiding, until, holdsAsset } = grant
-    if (giver.id !== owner.id || holder.kind === 'business' || !holdsAsset || stoppedGrant(grant, at)) return null
+    if (giver.id !== owner.id || !holdsAsset || stoppedGrant(grant, at)) return null
     const end = until ? until.epochMilliseconds : ''
     made += `|${tier} ${actions.join()} ${hiding.join()} ${holder.kind} ${on.id === asset.id} ${end}`
   }
