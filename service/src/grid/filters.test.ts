@@ -83,3 +83,18 @@ test('who is paused spends nothing and sees nothing, and is shown by no filter o
     expect(await shown(filter), filter).not.toContain('Priya Lindqvist')
   expect(await shown(null)).toContain('Priya Lindqvist')
 })
+
+test('an admin who is frozen has each asset of the business stopped, with bills or without', async () => {
+  const agnese = await scene.signIn(scene.agnese)
+  const params = { path: { ...at(agnese).path, person: 'ruben@ondaverde.example' } }
+  await answerOf(agnese.client.PUT('/v1/businesses/{business}/people/{person}/freeze', { params, body: {} }))
+  const query = { limit: 7, find: 'ruben' }
+  const { assets, rows } = await answerOf(
+    agnese.client.GET('/v1/businesses/{business}/grid', { params: { ...at(agnese), query } }),
+  )
+  const own = assets.flatMap(({ owner }, column) => (owner === null ? [column] : []))
+  expect(rows).toMatchObject([{ name: 'Ruben Achterberg', everything: false, note: 'frozen' }])
+  expect(rows[0]!.cells.filter(cell => cell.how === 'idle').map(cell => cell.column)).toEqual(own)
+  for (const filter of ['sees revenue', 'can spend', 'can give access'])
+    expect(await shown(filter), filter).not.toContain('Ruben Achterberg')
+})
