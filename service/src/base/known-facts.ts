@@ -13,6 +13,8 @@ export interface FactsRead {
   readonly at: Moment
   /** Bytes of memory that they take, about. */
   readonly bytes: number
+  /** The second in which they were wanted last, as the process counts. */
+  wantedIn?: number
 }
 
 /** What changed while something was being read, which may not stand in it yet. */
@@ -80,8 +82,12 @@ export class KnownFacts {
     if (!way) this.ways.set(name, (way = new Way()))
     const came = ++this.moment
     const kept = await this.keptOf(way, pairs)
-    const found = kept.map(one => one?.facts ?? null)
-    const wanting = [...found.keys()].filter(place => !found[place])
+    const found: (AccessFacts | null)[] = []
+    const wanting: number[] = []
+    for (const [place, one] of kept.entries()) {
+      found.push(one?.facts ?? null)
+      if (!one) wanting.push(place)
+    }
     this.tally.tookFacts(pairs.length - wanting.length, wanting.length)
     if (wanting.length === 0) return found
     const anew = await this.readAnew(way, pairs, wanting, came, read)
@@ -93,17 +99,22 @@ export class KnownFacts {
   private async keptOf(way: Way, pairs: readonly Pair[]): Promise<(FactsRead | undefined)[]> {
     if (!pairs.some(pair => way.kept.get(pair) ?? way.reading.get(pair))) return pairs.map(() => undefined)
     await this.marks.seeAll()
-    const kept = pairs.map(pair => this.find(way, pair))
+    const second = Math.floor(performance.now() / 1_000)
+    const kept = pairs.map(pair => this.find(way, pair, second))
     if (!kept.includes(undefined)) return kept
     const underWay = pairs.flatMap((pair, place) => (kept[place] ? [] : (way.reading.get(pair)?.one ?? [])))
     if (underWay.length === 0) return kept
     await Promise.allSettled(underWay)
-    return pairs.map(pair => this.find(way, pair))
+    return pairs.map(pair => this.find(way, pair, second))
   }
 
-  private find(way: Way, pair: Pair): FactsRead | undefined {
+  /** What is kept, which goes the later for being wanted: to put it behind the others once a second is enough. */
+  private find(way: Way, pair: Pair, second: number): FactsRead | undefined {
     const read = way.kept.get(pair)
-    if (read) this.kept.get(read)
+    if (read && read.wantedIn !== second) {
+      read.wantedIn = second
+      this.kept.get(read)
+    }
     return read
   }
 
