@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { setImmediate } from 'node:timers/promises'
+import { setImmediate, setTimeout as sleep } from 'node:timers/promises'
 import type { AccessFacts } from '@famiglia/core'
 import pg from 'pg'
 import type { RunningService } from '@famiglia/service'
@@ -199,6 +199,21 @@ test('what had begun to be read before anything was told of changes is not kept'
   go()
   expect(await slow).not.toBe('Told to nobody')
   expect([await nameBy('slow'), await nameBy('quick')]).toEqual(['Told to nobody', 'Told to nobody'])
+})
+
+test('where there is no more room, what was wanted least lately goes, and what is wanted all the time stays', async () => {
+  const known = new KnownFacts(plain.kit.deciding, new Tally(), 1)
+  const read: string[] = []
+  const want = (key: string) =>
+    known.of('', [[key, '']], async () => {
+      read.push(key)
+      const [at] = (await rows(`SELECT ${momentNow}`)) as [Moment]
+      return [{ facts: {} as AccessFacts, madeOf: [key], at, bytes: 300_000 }]
+    })
+  for (const key of ['one', 'two', 'three']) await want(key)
+  await sleep(1_000)
+  for (const key of ['one', 'one', 'four', 'one', 'two']) await want(key)
+  expect(read).toEqual(['one', 'two', 'three', 'four', 'two'])
 })
 
 /** A person and an asset, the name they have, and how another is given to them. */
