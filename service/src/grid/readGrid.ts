@@ -36,9 +36,13 @@ function isAbout(section: Section, filter: AccessFilter | null): boolean {
   return filter === null || section !== 'invited'
 }
 
-function narrowingTo(filter: AccessFilter | null, homes: ReadonlySet<string>, now: Instant): Narrowing | null {
+async function narrowingTo(
+  filter: AccessFilter | null,
+  around: Promise<Around>,
+  now: Instant,
+): Promise<Narrowing | null> {
   if (filter === 'no second step') return { to: filter }
-  if (filter === 'outside people') return { to: filter, homes: [...homes] }
+  if (filter === 'outside people') return { to: filter, homes: [...(await around).homes] }
   if (filter === 'ends soon') return { to: 'ending before', instant: now.add({ hours: 24 * soonDays }).toString() }
   return null
 }
@@ -53,27 +57,27 @@ const atOnce = 200
 export async function readGrid(kit: Kit, acting: Acting, asked: GridAsked): Promise<Grid> {
   const { limit, after, filter, find } = asked
   const from = cursorOf(after)
-  const around = await readAround(kit, acting)
+  const around = readAround(kit, acting)
   const rows: GridRow[] = []
   let next = after ?? null
   for await (const { row, cursor } of eachRow(kit, acting, around, { from, filter, find }, [limit + 1, atOnce])) {
-    if (rows.length === limit) return { columns: await around.columns, rows, next }
+    if (rows.length === limit) return { columns: (await around).columns, rows, next }
     rows.push(row)
     next = cursor
   }
-  return { columns: await around.columns, rows, next: null }
+  return { columns: (await around).columns, rows, next: null }
 }
 
 /** What rows are made with. */
 interface Around {
-  /** They are read while the first rows are. */
-  readonly columns: Promise<GridColumns>
+  readonly columns: GridColumns
+  /** Where the business's own people have their addresses: the domains of its admins. */
   readonly homes: ReadonlySet<string>
 }
 
 async function readAround(kit: Kit, acting: Acting): Promise<Around> {
-  const admins = await adminsOf(kit.database.manager, acting.id)
-  return { homes: new Set(admins.map(admin => domainOf(admin.address))), columns: readColumns(kit, acting) }
+  const [columns, admins] = await Promise.all([readColumns(kit, acting), adminsOf(kit.database.manager, acting.id)])
+  return { columns, homes: new Set(admins.map(admin => domainOf(admin.address))) }
 }
 
 /** How many people a filter finds, and how many of them are from outside. */
@@ -106,7 +110,7 @@ export function gridCounts(kit: Kit): (acting: Acting) => Promise<Counted[]> {
 
 /** One's own people, partners’ and, among those invited, those who are. */
 async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
-  const around = await readAround(kit, acting)
+  const around = readAround(kit, acting)
   const asked = { from: cursorOf(undefined), filter: null, find: null }
   const found = new Map<AccessFilter | null, { people: Set<string>; outside: Set<string> }>(
     [null, ...accessFilters].map(show => [show, { people: new Set(), outside: new Set() }]),
@@ -122,27 +126,31 @@ async function countGrid(kit: Kit, acting: Acting): Promise<Counted[]> {
   return [...found].map(([show, { people, outside }]) => ({ show, people: people.size, outside: outside.size }))
 }
 
-/** Every row from a cursor on, each with the cursor that leads on behind it; so many are read first, and then at once. */
+/**
+ * Every row from a cursor on, each with the cursor that leads on behind it; so many are read first, and then at once. What
+ * they are made with is read while the first of them are.
+ */
 async function* eachRow(
   kit: Kit,
   acting: Acting,
-  { columns: reading, homes }: Around,
+  reading: Promise<Around>,
   { from, filter, find }: Pick<GridAsked, 'filter' | 'find'> & { readonly from: Cursor },
   [first, then]: readonly [number, number],
 ): AsyncGenerator<{ row: GridRow; cursor: string }> {
   const { database } = kit
   const now = kit.clock.now()
   const cells = cellsAt(now)
+  const narrowing = await narrowingTo(filter, reading, now)
   const [begun, ...behind] = from
   let limit = first
   for (const section of sections.slice(sections.indexOf(begun))) {
     let after: readonly unknown[] | null = section === begun && behind.length > 0 ? behind : null
     while (isAbout(section, filter)) {
       const page = { after, find, limit }
-      const finding = readSection(database, acting, section, page, homes, filter, now)
-      const [columns, found] = await Promise.all([reading, finding])
+      const finding = readSection(database, acting, section, page, narrowing, now)
+      const [around, found] = await Promise.all([reading, finding])
       for (const { at, rowIn } of found) {
-        const row = rowIn(columns, cells)
+        const row = rowIn(around, cells)
         if (!filter || row.marks.includes(filter)) yield { row, cursor: writeCursor(section, at) }
       }
       if (found.length < limit) break
@@ -155,7 +163,7 @@ async function* eachRow(
 interface Found {
   /** What stands in the cursor of a page that begins behind it. */
   readonly at: readonly unknown[]
-  rowIn(columns: GridColumns, cells: Cells): GridRow
+  rowIn(around: Around, cells: Cells): GridRow
 }
 
 async function readSection(
@@ -163,30 +171,30 @@ async function readSection(
   acting: Acting,
   section: Section,
   page: { after: readonly unknown[] | null; find: string | null; limit: number },
-  homes: ReadonlySet<string>,
-  filter: AccessFilter | null,
+  narrowing: Narrowing | null,
   now: Instant,
 ): Promise<Found[]> {
   if (section === 'person') {
-    const people = await readPeople(database, acting.id, page, narrowingTo(filter, homes, now))
+    const people = await readPeople(database, acting.id, page, narrowing)
     return people.map(person => ({
       at: [person.name, person.id, person.standing !== 'admin'],
-      rowIn: (columns, cells) => rowOfPerson(columns, person, homes, cells),
+      rowIn: ({ columns, homes }, cells) => rowOfPerson(columns, person, homes, cells),
     }))
   }
   if (section === 'team')
     return (await readTeams(database, acting.id, page)).map(team => ({
       at: [team.name, team.id],
-      rowIn: (columns, cells) => rowOfTeam(columns, team, cells),
+      rowIn: ({ columns }, cells) => rowOfTeam(columns, team, cells),
     }))
   if (section === 'partner')
     return (await readPartnersGiven(database, acting.id, page)).map(({ of, person }) => ({
       at: [of.name, of.id, person?.name ?? '', person?.id ?? nobody],
-      rowIn: (columns, cells) => (person ? rowOfOutsider(columns, person, cells) : rowOfPartner(columns, of, cells)),
+      rowIn: ({ columns }, cells) =>
+        person ? rowOfOutsider(columns, person, cells) : rowOfPartner(columns, of, cells),
     }))
   return (await readInvitations(database, acting, page, now)).map(invited => ({
     at: [invited.address, invited.id],
-    rowIn: columns => rowOfInvitation(columns, invited),
+    rowIn: ({ columns }) => rowOfInvitation(columns, invited),
   }))
 }
 

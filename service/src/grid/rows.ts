@@ -64,7 +64,7 @@ function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
 }
 
-/** By their standing finance people, and admins who are stopped, have something on any asset of the business: facts of all those, without grants. */
+/** Facts of all assets of the business, without grants: finance people, and admins who are stopped, have something on them by their standing. */
 function standingFacts(
   { acting, assets }: GridColumns,
   { id, name, standing, paused, frozen }: GridPerson,
