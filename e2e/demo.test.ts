@@ -159,4 +159,4 @@ test('a start beside one that still holds the home ends that one first, and a fr
   expect(items.map(proposal => proposal.to)).not.toContain('yuki@tallowstreet.example')
   expect(existsSync(join(home, 'postgres'))).toBe(true)
   await end('SIGTERM')
-})
+}, 120_000)
