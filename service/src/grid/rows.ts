@@ -64,7 +64,7 @@ function isHeld({ acting, assets }: GridColumns, column: number): boolean {
   return assets[column]!.owner.id !== acting.id
 }
 
-/** Facts of all assets of the business, without grants: finance people, and admins who are stopped, have something on them by their standing. */
+/** Facts of all assets of the business, without grants: by their standing finance people have the bills, and admins who are stopped would have all. */
 function standingFacts(
   { acting, assets }: GridColumns,
   { id, name, standing, paused, frozen }: GridPerson,
