@@ -18,7 +18,9 @@ test('who reaches what is told all at once, and narrowed to who can spend', asyn
   const { run } = as('Agnese')
   const all = (await run('access')).out
   expect(all).toMatch(/Agnese Torvald +admin +yes +everything the business owns/)
-  expect(all).toMatch(/Reporting .*analytics-account\/ondaverde-web watch; property\/ticket-shop watch \(indirectly\)/)
+  expect(all).toMatch(
+    /Reporting +team, one person .*analytics-account\/ondaverde-web watch; property\/ticket-shop watch \(indirectly\)/,
+  )
   expect(all).toMatch(
     /oona@pebblecast.example +invited .*channel\/decks-and-harbours edit captions \(waiting for an answer\)/,
   )

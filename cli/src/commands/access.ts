@@ -1,5 +1,5 @@
 import { answerOf, idempotencyKey } from '@famiglia/client'
-import { accessFilters, heldAsInWords, type AccessFilter } from '@famiglia/core'
+import { accessFilters, heldAsInWords, sayCount, type AccessFilter } from '@famiglia/core'
 import type { Command } from 'commander'
 import { eachOf, type Context } from '../context.ts'
 import { nameOf } from '../names.ts'
@@ -46,7 +46,7 @@ export function accessCommands(program: Command, run: Run): void {
           eachOf(page),
           [
             { head: 'who', of: row => row.name },
-            { head: 'is', of: row => row.note ?? row.standing ?? row.kind },
+            { head: 'is', of: whatTheyAre },
             { head: 'second step', of: row => (row.kind !== 'person' ? '' : row.secondProof ? 'yes' : 'none') },
             { head: 'reaches', of: reached },
           ],
@@ -177,4 +177,9 @@ async function countAccess(context: Context): Promise<void> {
     ],
     'Nobody.',
   )
+}
+
+/** What stands in a row of who reaches what: of a team, how many are in it. */
+function whatTheyAre({ kind, note, standing }: { kind: string; note: string | null; standing: string | null }): string {
+  return kind === 'team' ? `team, ${sayCount(Number(note), 'person', 'people')}` : (note ?? standing ?? kind)
 }
