@@ -181,11 +181,16 @@ export async function openScene(options: SceneOptions = {}): Promise<Scene> {
   return scene
 }
 
-/** Waits for the letters that are on their way; those of a proposal are held back for a few seconds on purpose. */
+/**
+ * Waits for the letters that are on their way: not for those that were refused or are tried again later; those of a proposal are
+ * held back for a few seconds on purpose.
+ */
 async function allDelivered(records: pg.Pool): Promise<void> {
-  for (let tries = 0; tries < 50; tries++) {
+  for (let tries = 0; tries < 150; tries++) {
     await sleep(100)
-    const { rows } = await records.query('SELECT FROM mail WHERE sent_at IS NULL AND proposal_id IS NULL LIMIT 1')
+    const { rows } = await records.query(
+      'SELECT FROM mail WHERE sent_at IS NULL AND refused_at IS NULL AND next_try_at IS NULL AND proposal_id IS NULL LIMIT 1',
+    )
     if (rows.length === 0 && tries >= 2) return
   }
 }
